@@ -1,0 +1,215 @@
+package knollfield.core.bundle;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import knollfield.core.bundle.BundleLine.Kind;
+import knollfield.core.bundle.BundleLine.Rule;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.Joint;
+import knollfield.core.engine.Limit;
+import knollfield.core.engine.Part;
+import knollfield.core.explain.Fact;
+import knollfield.core.explain.Statement;
+
+/** Which lines a job must have, may have and must not have: "rules first" of rules.md section 5. */
+public final class BundleRules {
+
+    /** Share of its life within which a part counts as renewed recently. */
+    private static final double RECENT = 0.25;
+
+    private static final Map<EvidenceKind, Set<ItemKind>> ASKED_FOR = askedFor();
+
+    private BundleRules() {}
+
+    /**
+     * What is known of the vehicle the job is for.
+     *
+     * @param equipment equipment that switches access steps on
+     * @param starts by item code, where known
+     * @param odometerKm median today
+     */
+    public record Vehicle(
+            Set<String> equipment,
+            Map<String, ClockStart> starts,
+            List<Evidence> evidence,
+            LocalDate today,
+            double odometerKm) {
+
+        public Vehicle {
+            equipment = Set.copyOf(equipment);
+            starts = Map.copyOf(starts);
+            evidence = List.copyOf(evidence);
+        }
+    }
+
+    /**
+     * The job with everything required, and of the offered items those in {@code chosen}. Codes of required or excluded
+     * items in {@code chosen} change nothing.
+     */
+    public static Bundle bundle(EngineFamily family, Vehicle vehicle, Collection<String> chosen) {
+        Map<String, Verdict> verdicts = new LinkedHashMap<>();
+        for (Item item : family.items()) {
+            verdicts.put(item.code(), judge(family, vehicle, item));
+        }
+        Set<String> in = new LinkedHashSet<>();
+        verdicts.forEach((code, v) -> {
+            if (v.rule == Rule.REQUIRED || (v.rule == Rule.OFFERED && chosen.contains(code))) {
+                in.add(code);
+            }
+        });
+        Labour labour = coolantWhereOpened(family, vehicle, verdicts, in);
+
+        List<BundleLine> lines = new ArrayList<>();
+        for (Item item : family.items()) {
+            Verdict v = verdicts.get(item.code());
+            if (v == null) {
+                continue;
+            }
+            int marginal = Labour.marginalMinutes(family, vehicle.equipment(), in, item.code());
+            lines.add(new BundleLine(
+                    item.code(),
+                    item.name(),
+                    Kind.ITEM,
+                    v.rule,
+                    in.contains(item.code()),
+                    marginal,
+                    List.of(item.part()),
+                    v.reason.orElseGet(() -> offered(family, vehicle, item, marginal))));
+        }
+        for (Joint joint : labour.opened(family)) {
+            if (!joint.oneTimeParts().isEmpty()) {
+                lines.add(new BundleLine(
+                        joint.code(),
+                        String.join(
+                                ", ",
+                                joint.oneTimeParts().stream().map(Part::name).toList()),
+                        Kind.FOLLOWS,
+                        Rule.REQUIRED,
+                        true,
+                        0,
+                        joint.oneTimeParts(),
+                        Statement.of("New each time: {0} is opened.", new Fact.Words(joint.name()))));
+            }
+        }
+        return new Bundle(lines, labour);
+    }
+
+    /** Coolant goes in as soon as a step of the job opens a coolant joint; putting it in opens nothing further. */
+    private static Labour coolantWhereOpened(
+            EngineFamily family, Vehicle vehicle, Map<String, Verdict> verdicts, Set<String> in) {
+        Labour labour = Labour.of(family, vehicle.equipment(), in);
+        Optional<Joint> wet =
+                labour.opened(family).stream().filter(Joint::holdsCoolant).findFirst();
+        if (wet.isEmpty()) {
+            return labour;
+        }
+        for (Item item : family.items()) {
+            if (item.kind() == ItemKind.COOLANT) {
+                in.add(item.code());
+                verdicts.put(
+                        item.code(),
+                        new Verdict(
+                                Rule.REQUIRED,
+                                Optional.of(Statement.of(
+                                        "Opening {0} lets the coolant out.",
+                                        new Fact.Words(wet.get().name())))));
+            }
+        }
+        return Labour.of(family, vehicle.equipment(), in);
+    }
+
+    private record Verdict(Rule rule, Optional<Statement> reason) {}
+
+    private static Verdict judge(EngineFamily family, Vehicle vehicle, Item item) {
+        if (item.kind().isTheDrive()) {
+            return required(Statement.of("What the job is for."));
+        }
+        for (Evidence e : vehicle.evidence()) {
+            if (ASKED_FOR.getOrDefault(e.kind(), Set.of()).contains(item.kind())) {
+                return required(Statement.of(
+                        "Asked for by what was found: {0}.",
+                        new Fact.Words(e.kind().words())));
+            }
+        }
+        OptionalDouble used = shareUsed(family, vehicle, item);
+        if (used.isPresent() && used.getAsDouble() < RECENT) {
+            return new Verdict(
+                    Rule.EXCLUDED,
+                    Optional.of(Statement.of(
+                            "Renewed recently: {0} of its life used.", new Fact.Share(used.getAsDouble()))));
+        }
+        if (item.kind() == ItemKind.TENSIONER) {
+            return required(Statement.of(
+                    "Always with the {0}.", new Fact.Words(family.drive().words())));
+        }
+        if (item.kind() == ItemKind.WATER_PUMP && item.drivenByTimingDrive()) {
+            return required(
+                    used.isPresent()
+                            ? Statement.of(
+                                    "Turned by the timing {0}, and {1} of its life used.",
+                                    new Fact.Words(family.drive().words()), new Fact.Share(used.getAsDouble()))
+                            : Statement.of(
+                                    "Turned by the timing {0}, and its age is not known.",
+                                    new Fact.Words(family.drive().words())));
+        }
+        return new Verdict(Rule.OFFERED, Optional.empty());
+    }
+
+    private static Verdict required(Statement reason) {
+        return new Verdict(Rule.REQUIRED, Optional.of(reason));
+    }
+
+    private static Statement offered(EngineFamily family, Vehicle vehicle, Item item, int marginal) {
+        int alone = Labour.of(family, vehicle.equipment(), List.of(item.code())).minutes();
+        return Statement.of(
+                "Adds {0} now; alone later it would take {1}.", new Fact.Minutes(marginal), new Fact.Minutes(alone));
+    }
+
+    /** Larger of the shares of distance and age used; an item without limits of its own lives as long as the drive. */
+    private static OptionalDouble shareUsed(EngineFamily family, Vehicle vehicle, Item item) {
+        ClockStart start = vehicle.starts().get(item.code());
+        Optional<Limit> limit =
+                item.schedule().or(() -> family.driveItem().schedule()).map(s -> s.normal());
+        if (start == null || limit.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        double byKm = limit.get().km().isPresent()
+                ? (vehicle.odometerKm() - start.km()) / limit.get().km().getAsInt()
+                : 0;
+        double byAge = 0;
+        if (limit.get().months().isPresent()) {
+            LocalDate end = start.date().plusMonths(limit.get().months().getAsInt());
+            byAge = (double) ChronoUnit.DAYS.between(start.date(), vehicle.today())
+                    / ChronoUnit.DAYS.between(start.date(), end);
+        }
+        return OptionalDouble.of(Math.max(0, Math.max(byKm, byAge)));
+    }
+
+    /** What each finding also asks for (rules.md section 3, last column), as far as it names renewable items. */
+    private static Map<EvidenceKind, Set<ItemKind>> askedFor() {
+        Map<EvidenceKind, Set<ItemKind>> map = new EnumMap<>(EvidenceKind.class);
+        map.put(EvidenceKind.OIL_TOP, Set.of(ItemKind.CAM_SEAL));
+        map.put(EvidenceKind.OIL_BOTTOM, Set.of(ItemKind.CRANK_SEAL));
+        map.put(EvidenceKind.COOLANT_TRACE, Set.of(ItemKind.WATER_PUMP, ItemKind.COOLANT));
+        map.put(EvidenceKind.SLAP, Set.of(ItemKind.TENSIONER));
+        map.put(EvidenceKind.BEARING, Set.of(ItemKind.TENSIONER, ItemKind.IDLER));
+        map.put(EvidenceKind.CHAIN_RATTLE, Set.of(ItemKind.TENSIONER, ItemKind.GUIDE));
+        map.put(EvidenceKind.GUIDE_BROKEN, Set.of(ItemKind.TENSIONER, ItemKind.GUIDE));
+        return map;
+    }
+}

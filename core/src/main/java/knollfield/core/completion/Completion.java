@@ -1,0 +1,68 @@
+package knollfield.core.completion;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.Policy;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.Limit;
+import knollfield.core.engine.Schedule;
+
+/** What a signed card makes of the vehicle (rules.md section 10). */
+public final class Completion {
+
+    private Completion() {}
+
+    /** An item whose clocks start again. */
+    public record Renewed(Item item, ClockStart start) {}
+
+    /**
+     * When the drive is due next, whichever comes first.
+     *
+     * @param km odometer, rounded down; empty where the book has no distance limit
+     * @param date empty where the book has no age limit
+     */
+    public record NextDue(OptionalInt km, Optional<LocalDate> date) {}
+
+    /** The items of the job start their clocks on the day and at the odometer of the job; the others keep theirs. */
+    public static List<Renewed> renewed(EngineFamily family, Set<String> items, LocalDate date, int odometerKm) {
+        ClockStart start = new ClockStart(date, odometerKm, ClockStart.Grade.DOCUMENTED);
+        return family.items().stream()
+                .filter(i -> items.contains(i.code()))
+                .map(i -> new Renewed(i, start))
+                .toList();
+    }
+
+    /**
+     * Next due of the drive under the workshop's policy: start + share × limit, the age in days, rounded to whole days.
+     *
+     * @param severe the severe schedule applies
+     */
+    public static NextDue nextDue(EngineFamily family, Policy policy, boolean severe, LocalDate date, int odometerKm) {
+        Optional<Schedule> schedule = family.driveItem().schedule();
+        if (schedule.isEmpty()) {
+            return new NextDue(OptionalInt.empty(), Optional.empty());
+        }
+        Limit book = severe
+                ? schedule.get().severe().orElse(schedule.get().normal())
+                : schedule.get().normal();
+        Limit limit = policy.inForce(book);
+        double share = policy.share();
+        OptionalInt km = limit.km().isPresent()
+                ? OptionalInt.of(
+                        odometerKm + (int) Math.floor(share * limit.km().getAsInt()))
+                : OptionalInt.empty();
+        Optional<LocalDate> due = Optional.empty();
+        if (limit.months().isPresent()) {
+            long span =
+                    ChronoUnit.DAYS.between(date, date.plusMonths(limit.months().getAsInt()));
+            due = Optional.of(date.plusDays(Math.round(share * span)));
+        }
+        return new NextDue(km, due);
+    }
+}

@@ -1,0 +1,73 @@
+package knollfield.core.due;
+
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Limit;
+
+/**
+ * How early the workshop acts. All defaults are planning assumptions (rules.md section 2).
+ *
+ * @param riskInterference chance of passing the limit at which one acts, interference or unknown; 0 to 1
+ * @param riskOther the same for engines that do not interfere; 0 to 1
+ * @param horizonDays how far ahead "coming" looks, 1 or more
+ */
+public record Policy(
+        Timing timing, double riskInterference, double riskOther, int horizonDays, UnknownRule unknownRule) {
+
+    /** When, against the book limit. */
+    public sealed interface Timing {
+        /** At the book limit. */
+        record Book() implements Timing {}
+
+        /**
+         * At a share of each limit.
+         *
+         * @param share μ, above 0 and at most 1
+         */
+        record Early(double share) implements Timing {
+            public Early {
+                if (!(share > 0 && share <= 1)) {
+                    throw new IllegalArgumentException(
+                            "acting early needs a share above 0 and at most 1, not " + share);
+                }
+            }
+        }
+
+        /** At the workshop's own limit where that is the smaller one. */
+        record Fixed(Limit limit) implements Timing {}
+    }
+
+    /** What an unknown history is taken for where first registration does not settle it. */
+    public enum UnknownRule {
+        DUE_NOW,
+        FROM_FIRST_REGISTRATION
+    }
+
+    public Policy {
+        if (!(riskInterference > 0 && riskInterference < 1) || !(riskOther > 0 && riskOther < 1)) {
+            throw new IllegalArgumentException(
+                    "risks must lie between 0 and 1: %s, %s".formatted(riskInterference, riskOther));
+        }
+        if (horizonDays < 1) {
+            throw new IllegalArgumentException("the horizon must be at least a day, not " + horizonDays);
+        }
+    }
+
+    /** Early at 95 %, risk 10 % and 50 %, 120 days, unknown is due now: planning assumptions. */
+    public static Policy defaults() {
+        return new Policy(new Timing.Early(0.95), 0.10, 0.50, 120, UnknownRule.DUE_NOW);
+    }
+
+    /** μ, the share of a limit at which one acts. */
+    public double share() {
+        return timing instanceof Timing.Early early ? early.share() : 1.0;
+    }
+
+    /** {@code book} after the workshop's own limit, if it has one. */
+    public Limit inForce(Limit book) {
+        return timing instanceof Timing.Fixed fixed ? book.smallerOf(fixed.limit()) : book;
+    }
+
+    public double risk(Interference interference) {
+        return interference.worksAsYes() ? riskInterference : riskOther;
+    }
+}

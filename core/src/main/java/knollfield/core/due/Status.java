@@ -1,0 +1,27 @@
+package knollfield.core.due;
+
+/** How a vehicle or item stands, worst first (rules.md section 2). Unknown history and no book are never clear. */
+public enum Status {
+    STOP("Stop"),
+    OVERDUE("Overdue"),
+    UNKNOWN_HISTORY("History unknown"),
+    ACT_NOW("Act now"),
+    NO_BOOK("Not in book"),
+    COMING("Coming"),
+    CLEAR("Clear");
+
+    private final String words;
+
+    Status(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** The worse of both. */
+    public Status worse(Status other) {
+        return compareTo(other) <= 0 ? this : other;
+    }
+}

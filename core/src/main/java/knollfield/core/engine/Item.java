@@ -1,0 +1,26 @@
+package knollfield.core.engine;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Something the family lets one renew.
+ *
+ * @param code key within the family, such as {@code belt}
+ * @param schedule the book's limits; empty where the book has none of its own
+ * @param accessSteps codes of the steps that lead to it and of its own fitting
+ * @param drivenByTimingDrive true for a pump or idler that the belt or chain itself turns
+ */
+public record Item(
+        String code,
+        ItemKind kind,
+        String name,
+        Part part,
+        Optional<Schedule> schedule,
+        List<String> accessSteps,
+        boolean drivenByTimingDrive) {
+
+    public Item {
+        accessSteps = List.copyOf(accessSteps);
+    }
+}

@@ -1,0 +1,35 @@
+package knollfield.core.engine;
+
+/** Kinds of renewable item. */
+public enum ItemKind {
+    TIMING_BELT(true),
+    TIMING_CHAIN(true),
+    TENSIONER(true),
+    IDLER(true),
+    GUIDE(true),
+    WATER_PUMP(true),
+    CAM_SEAL(false),
+    CRANK_SEAL(false),
+    THERMOSTAT(false),
+    AUXILIARY_BELT(false),
+    COOLANT(false),
+    OIL(false),
+    FASTENER(false),
+    GASKET(false);
+
+    private final boolean carriesTheDrive;
+
+    ItemKind(boolean carriesTheDrive) {
+        this.carriesTheDrive = carriesTheDrive;
+    }
+
+    /** True where a failure of the item takes the timing drive with it. */
+    public boolean carriesTheDrive() {
+        return carriesTheDrive;
+    }
+
+    /** True for the belt or chain itself. */
+    public boolean isTheDrive() {
+        return this == TIMING_BELT || this == TIMING_CHAIN;
+    }
+}

@@ -1,0 +1,41 @@
+package knollfield.core.engine;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Something held by bolts or sealed by a face.
+ *
+ * @param stage when in the job it is tightened
+ * @param bolts number of bolts, one or more
+ * @param torque empty means "not on file", which blocks the sign-off of a critical joint
+ * @param critical measured with a wrench, never felt
+ * @param oneTimeParts fasteners, gaskets and O-rings that are new whenever the joint has been opened
+ * @param holdsCoolant opening it drains coolant
+ */
+public record Joint(
+        String code,
+        String name,
+        Stage stage,
+        int bolts,
+        Optional<TorqueSpec> torque,
+        boolean critical,
+        List<Part> oneTimeParts,
+        boolean holdsCoolant) {
+
+    /** Where in the working order a joint is tightened. */
+    public enum Stage {
+        PUMP_AND_SEALS,
+        IDLERS_AND_TENSIONER,
+        CRANK_BEFORE_TURNS,
+        FINAL,
+        CLOSE_UP
+    }
+
+    public Joint {
+        oneTimeParts = List.copyOf(oneTimeParts);
+        if (bolts < 1) {
+            throw new IllegalArgumentException("joint %s needs at least one bolt".formatted(code));
+        }
+    }
+}

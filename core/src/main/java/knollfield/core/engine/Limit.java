@@ -1,0 +1,46 @@
+package knollfield.core.engine;
+
+import java.util.OptionalInt;
+
+/**
+ * A book limit, whichever comes first.
+ *
+ * @param km distance since the renewal, more than zero where present
+ * @param months calendar months since the renewal, more than zero where present
+ */
+public record Limit(OptionalInt km, OptionalInt months) {
+
+    public Limit {
+        if (km.isEmpty() && months.isEmpty()) {
+            throw new IllegalArgumentException("a limit needs a distance, an age, or both");
+        }
+        if (km.orElse(1) <= 0 || months.orElse(1) <= 0) {
+            throw new IllegalArgumentException("a limit must be above zero: %s km, %s months".formatted(km, months));
+        }
+    }
+
+    public static Limit of(int km, int months) {
+        return new Limit(OptionalInt.of(km), OptionalInt.of(months));
+    }
+
+    public static Limit ofKm(int km) {
+        return new Limit(OptionalInt.of(km), OptionalInt.empty());
+    }
+
+    /** The smaller of both limits, kind by kind. */
+    public Limit smallerOf(Limit other) {
+        return new Limit(smaller(km, other.km), smaller(months, other.months));
+    }
+
+    private static OptionalInt smaller(OptionalInt a, OptionalInt b) {
+        if (a.isEmpty()) {
+            return b;
+        }
+        return b.isEmpty() ? a : OptionalInt.of(Math.min(a.getAsInt(), b.getAsInt()));
+    }
+
+    boolean isWithin(Limit wider) {
+        return km.orElse(Integer.MAX_VALUE) <= wider.km.orElse(Integer.MAX_VALUE)
+                && months.orElse(Integer.MAX_VALUE) <= wider.months.orElse(Integer.MAX_VALUE);
+    }
+}

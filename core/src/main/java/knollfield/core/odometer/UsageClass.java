@@ -1,0 +1,28 @@
+package knollfield.core.odometer;
+
+/**
+ * How vehicles of one use are expected to run: the prior of the usage rate (planning assumption, rules.md section 1).
+ *
+ * @param code stable key, such as {@code PRIVATE}
+ * @param name the class in the desk's words
+ * @param meanKmPerYear zero or more
+ * @param sdKmPerYear standard deviation between vehicles of the class, more than zero
+ */
+public record UsageClass(String code, String name, double meanKmPerYear, double sdKmPerYear) {
+
+    /** Share of the class mean by which one year's distance scatters about a vehicle's own rate; planning assumption. */
+    public static final double YEARLY_SCATTER = 0.20;
+
+    public UsageClass {
+        if (!(meanKmPerYear >= 0) || !(sdKmPerYear > 0)) {
+            throw new IllegalArgumentException(
+                    "usage class %s needs a mean of zero or more (%s) and a spread above zero (%s) km a year"
+                            .formatted(code, meanKmPerYear, sdKmPerYear));
+        }
+    }
+
+    /** σ_w: standard deviation of one year's distance about the vehicle's own constant rate, km·yr^−½. */
+    public double scatterKmPerRootYear() {
+        return YEARLY_SCATTER * meanKmPerYear;
+    }
+}

@@ -1,0 +1,71 @@
+package knollfield.core.completion;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
+import knollfield.core.Families;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.DueEngine;
+import knollfield.core.due.Policy;
+import knollfield.core.due.Status;
+import knollfield.core.due.VehicleFacts;
+import knollfield.core.due.VehicleForecast;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.TensionerKind;
+import knollfield.core.odometer.Reading;
+import knollfield.core.odometer.ReadingSource;
+import knollfield.core.odometer.UsageClass;
+import org.junit.jupiter.api.Test;
+
+class CompletionTest {
+
+    private static final LocalDate DONE = LocalDate.of(2026, 11, 25);
+    private static final EngineFamily FAMILY = Families.belt(TensionerKind.SPRING_PIN, true);
+
+    @Test
+    void whatWasRenewedStartsAgainAndTheRestKeepsItsClock() {
+        Map<String, ClockStart> starts = Completion.renewed(FAMILY, Set.of("belt", "tensioner"), DONE, 138_000).stream()
+                .collect(Collectors.toMap(r -> r.item().code(), Completion.Renewed::start));
+        assertThat(starts).containsOnlyKeys("belt", "tensioner");
+
+        ClockStart old = new ClockStart(DONE.minusYears(5), 50_000, ClockStart.Grade.STATED);
+        VehicleFacts facts = new VehicleFacts(
+                DONE.minusYears(9),
+                true,
+                List.of(new Reading(1, DONE, 138_000, ReadingSource.WORKSHOP)),
+                Map.of("belt", starts.get("belt"), "tensioner", starts.get("tensioner"), "pump", old),
+                Set.of(),
+                List.of(),
+                new UsageClass("T", "test", 20_000, 5_000),
+                List.of());
+        VehicleForecast after = DueEngine.forecast(facts, Optional.of(FAMILY), Policy.defaults(), DONE);
+
+        assertThat(after.item("belt").orElseThrow().distance().orElseThrow().usedKm())
+                .isZero();
+        assertThat(after.item("belt").orElseThrow().status()).isEqualTo(Status.CLEAR);
+        assertThat(after.item("pump").orElseThrow().distance().orElseThrow().usedKm())
+                .isEqualTo(88_000);
+    }
+
+    @Test
+    void theLabelSaysWhatComesFirst() {
+        Completion.NextDue next = Completion.nextDue(FAMILY, Policy.defaults(), false, DONE, 138_000);
+
+        // 95 % of 120,000 km and of the 2,192 days to 25 November 2032
+        assertThat(next.km()).isEqualTo(OptionalInt.of(252_000));
+        assertThat(next.date()).contains(DONE.plusDays(2_082));
+    }
+
+    @Test
+    void hardUseShortensTheLabel() {
+        assertThat(Completion.nextDue(FAMILY, Policy.defaults(), true, DONE, 138_000)
+                        .km())
+                .isEqualTo(OptionalInt.of(204_500));
+    }
+}

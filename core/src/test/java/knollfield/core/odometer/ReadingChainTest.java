@@ -1,0 +1,147 @@
+package knollfield.core.odometer;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ReadingChainTest {
+
+    private static final LocalDate DAY = LocalDate.of(2024, 1, 1);
+
+    private static Reading reading(long id, int day, int km, ReadingSource source) {
+        return new Reading(id, DAY.plusDays(day), km, source);
+    }
+
+    private static Reading shop(long id, int day, int km) {
+        return reading(id, day, km, ReadingSource.WORKSHOP);
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(delimiter = '|', textBlock = """
+            below the one before            |  60000 | RUNS_BACKWARDS
+            ten times what it can have run  | 900000 | IMPOSSIBLE_RATE
+            68,000 miles, no unit given     |  68351 | MILES_AS_KM
+            km entered as miles             | 177028 | KM_AS_MILES
+            """)
+    void aReadingThatDoesNotFitIsRejectedWithItsReason(String behaviour, int km, RejectReason reason) {
+        ReadingChain chain = ReadingChain.of(List.of(
+                shop(1, 0, 100_000),
+                shop(2, 182, 110_000),
+                reading(3, 200, km, ReadingSource.CUSTOMER),
+                shop(4, 365, 120_000)));
+
+        assertThat(chain.kept()).extracting(Reading::id).containsExactly(1L, 2L, 4L);
+        assertThat(chain.rejected()).singleElement().satisfies(r -> {
+            assertThat(r.reading().id()).isEqualTo(3);
+            assertThat(r.reason()).isEqualTo(reason);
+        });
+    }
+
+    @Test
+    void trustDecidesNotNumbers() {
+        ReadingChain chain = ReadingChain.of(List.of(
+                reading(1, 0, 90_000, ReadingSource.CUSTOMER),
+                reading(2, 50, 91_000, ReadingSource.CUSTOMER),
+                shop(3, 100, 60_000)));
+
+        assertThat(chain.kept()).extracting(Reading::id).containsExactly(3L);
+    }
+
+    @Test
+    void ofEqualChainsTheLaterReadingStays() {
+        ReadingChain chain = ReadingChain.of(List.of(shop(1, 0, 50_000), shop(2, 10, 40_000)));
+
+        assertThat(chain.kept()).extracting(Reading::id).containsExactly(2L);
+        assertThat(chain.rejected())
+                .extracting(ReadingChain.Rejected::reason)
+                .containsExactly(RejectReason.RUNS_BACKWARDS);
+    }
+
+    @Test
+    void aDayMayHoldTwoReadingsWithinADaysDistance() {
+        assertThat(ReadingChain.of(List.of(shop(1, 0, 1_000), shop(2, 0, 2_500)))
+                        .rejected())
+                .isEmpty();
+        assertThat(ReadingChain.of(List.of(shop(1, 0, 1_000), shop(2, 0, 2_501)))
+                        .rejected())
+                .hasSize(1);
+    }
+
+    @Test
+    void theKeptChainIsTheHeaviestOfAllChains() {
+        Random random = new Random(7);
+        for (int round = 0; round < 400; round++) {
+            List<Reading> readings = new ArrayList<>();
+            for (int i = 0; i < 9; i++) {
+                readings.add(reading(
+                        i, random.nextInt(600), random.nextInt(60_000), ReadingSource.values()[random.nextInt(6)]));
+            }
+            int best = 0;
+            for (int mask = 1; mask < 1 << readings.size(); mask++) {
+                List<Reading> subset = new ArrayList<>();
+                for (int i = 0; i < readings.size(); i++) {
+                    if ((mask >> i & 1) == 1) {
+                        subset.add(readings.get(i));
+                    }
+                }
+                if (isConsistent(subset)) {
+                    best = Math.max(best, weight(subset));
+                }
+            }
+            ReadingChain chain = ReadingChain.of(readings);
+            assertThat(isConsistent(chain.kept())).isTrue();
+            assertThat(weight(chain.kept())).isEqualTo(best);
+            assertThat(chain.kept().size() + chain.rejected().size()).isEqualTo(readings.size());
+        }
+    }
+
+    private static int weight(List<Reading> readings) {
+        return readings.stream().mapToInt(r -> r.source().trust()).sum();
+    }
+
+    private static boolean isConsistent(List<Reading> readings) {
+        List<Reading> sorted = readings.stream()
+                .sorted((a, b) -> a.date().equals(b.date())
+                        ? Integer.compare(a.km(), b.km())
+                        : a.date().compareTo(b.date()))
+                .toList();
+        for (int i = 1; i < sorted.size(); i++) {
+            Reading a = sorted.get(i - 1);
+            Reading b = sorted.get(i);
+            long days = Math.max(1, b.date().toEpochDay() - a.date().toEpochDay());
+            if (b.km() < a.km() || b.km() - a.km() > 1_500 * days) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    @Test
+    void interpolatesTheDayADistanceWasReached() {
+        ReadingChain chain = ReadingChain.of(List.of(shop(1, 0, 10_000), shop(2, 100, 20_000)));
+
+        assertThat(chain.dateReached(15_000)).contains(DAY.plusDays(50));
+        assertThat(chain.dateReached(5_000)).contains(DAY);
+        assertThat(chain.dateReached(20_001)).isEmpty();
+    }
+
+    @Test
+    void saysWhetherANewReadingWouldFit() {
+        ReadingChain chain = ReadingChain.of(List.of(shop(1, 0, 100_000), shop(2, 365, 120_000)));
+
+        assertThat(chain.objectionTo(shop(3, 400, 122_000))).isEmpty();
+        assertThat(chain.objectionTo(shop(3, 400, 119_999))).contains(RejectReason.RUNS_BACKWARDS);
+    }
+
+    @Test
+    void aTenDigitOdometerIsNoReading() {
+        assertThatThrownBy(() -> shop(1, 0, 1_234_567_890)).hasMessageContaining("1234567890");
+    }
+}
