@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import knollfield.core.due.ItemForecast.AgeClock;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.ItemForecast.DistanceClock;
@@ -20,7 +19,6 @@ import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
-import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageRate;
 
 /** Judges when the items of a vehicle are due (rules.md sections 1 to 3). Holds nothing; the day is an argument. */
@@ -31,9 +29,9 @@ public final class DueEngine {
     /** Forecast as of {@code today}; without a family every answer is {@link Status#NO_BOOK}. */
     public static VehicleForecast forecast(
             VehicleFacts vehicle, Optional<EngineFamily> family, Policy policy, LocalDate today) {
-        ReadingChain chain = ReadingChain.of(withFirstRegistration(vehicle));
+        ReadingChain chain = ReadingChain.of(vehicle.allReadings());
         UsageRate rate = UsageRate.estimate(chain.kept(), vehicle.usage());
-        Reading base = chain.last().orElseGet(() -> atFirstRegistration(vehicle));
+        Reading base = chain.last().orElseGet(vehicle::atFirstRegistration);
         Projection projection = new Projection(base.date(), base.km(), rate, vehicle.trips());
         if (family.isEmpty()) {
             return withoutBook(vehicle, chain, projection, today);
@@ -64,19 +62,6 @@ public final class DueEngine {
                 chain,
                 projection,
                 ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, today));
-    }
-
-    /** First registration at zero is a reading unless the vehicle came with one (rules.md section 1). */
-    private static List<Reading> withFirstRegistration(VehicleFacts vehicle) {
-        if (vehicle.cameWithReading()) {
-            return vehicle.readings();
-        }
-        return Stream.concat(Stream.of(atFirstRegistration(vehicle)), vehicle.readings().stream())
-                .toList();
-    }
-
-    private static Reading atFirstRegistration(VehicleFacts vehicle) {
-        return new Reading(0, vehicle.firstRegistered(), 0, ReadingSource.FIRST_REGISTRATION);
     }
 
     /** A pump whose history nobody knows does not hide a belt that is documented: only the drive's own gap counts. */

@@ -4,8 +4,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.Reading;
+import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
 
 /**
@@ -33,5 +35,18 @@ public record VehicleFacts(
         conditions = Set.copyOf(conditions);
         evidence = List.copyOf(evidence);
         trips = List.copyOf(trips);
+    }
+
+    /** The readings and, unless the vehicle came with one, first registration at zero (rules.md section 1). */
+    public List<Reading> allReadings() {
+        if (cameWithReading) {
+            return readings;
+        }
+        return Stream.concat(Stream.of(atFirstRegistration()), readings.stream())
+                .toList();
+    }
+
+    Reading atFirstRegistration() {
+        return new Reading(0, firstRegistered, 0, ReadingSource.FIRST_REGISTRATION);
     }
 }

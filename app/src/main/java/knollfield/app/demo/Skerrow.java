@@ -1,0 +1,394 @@
+package knollfield.app.demo;
+
+import java.math.BigDecimal;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import knollfield.app.due.Forecasts;
+import knollfield.app.due.VehicleState;
+import knollfield.app.engine.EngineBook;
+import knollfield.app.job.CardEventRequest;
+import knollfield.app.job.CardEventRequest.Type;
+import knollfield.app.job.Cards;
+import knollfield.app.job.Jobs;
+import knollfield.app.security.People;
+import knollfield.app.security.Person;
+import knollfield.app.security.PersonRepository;
+import knollfield.app.security.Role;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Fleet;
+import knollfield.app.vehicle.VehicleHistory;
+import knollfield.app.vehicle.VehicleService;
+import knollfield.core.due.Condition;
+import knollfield.core.due.Status;
+import knollfield.core.engine.Drive;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.Step;
+import knollfield.core.jobcard.Task;
+import knollfield.core.plan.WorkCalendar;
+import knollfield.core.units.DistanceUnit;
+import knollfield.core.units.TorqueUnit;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.SmartInitializingSingleton;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Fills an empty database with the island, before the first request is answered. */
+@Component
+@ConditionalOnProperty("knollfield.demo")
+class Skerrow implements SmartInitializingSingleton {
+
+    /** One for all of the demo's accounts; it is printed where the demo is started. */
+    static final String PASSWORD = "skerrow-demo";
+
+    private static final Logger LOG = LoggerFactory.getLogger(Skerrow.class);
+    private static final Set<DayOfWeek> WEEKDAYS = EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY);
+    private static final String[] VANS = {"OST-20", "OST-20", "CAL-20D", "TAV-19D"};
+    private static final String[] CARS = {
+        "CAL-16", "CAL-16", "HOL-12", "HOL-16", "BRE-14", "WIN-15", "KES-18", "OST-24V", "LAM-27V", "TAV-19D"
+    };
+
+    private final People people;
+    private final PersonRepository persons;
+    private final EngineBook book;
+    private final VehicleService vehicles;
+    private final Forecasts forecasts;
+    private final Jobs jobs;
+    private final Cards cards;
+    private final WorkshopSettings settings;
+    private final DemoRepository demo;
+    private final WorkshopClock clock;
+    private final TransactionTemplate transaction;
+    private final int size;
+
+    Skerrow(
+            People people,
+            PersonRepository persons,
+            EngineBook book,
+            VehicleService vehicles,
+            Forecasts forecasts,
+            Jobs jobs,
+            Cards cards,
+            WorkshopSettings settings,
+            DemoRepository demo,
+            WorkshopClock clock,
+            TransactionTemplate transaction,
+            @Value("${knollfield.demo.vehicles:240}") int size) {
+        this.people = people;
+        this.persons = persons;
+        this.book = book;
+        this.vehicles = vehicles;
+        this.forecasts = forecasts;
+        this.jobs = jobs;
+        this.cards = cards;
+        this.settings = settings;
+        this.demo = demo;
+        this.clock = clock;
+        this.transaction = transaction;
+        this.size = size;
+    }
+
+    @Override
+    public void afterSingletonsInstantiated() {
+        if (!people.nobodyYet()) {
+            return;
+        }
+        try {
+            transaction.executeWithoutResult(t -> fill());
+            forecasts.forget();
+            transaction.executeWithoutResult(t -> fillJobs());
+            forecasts.forget();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+        LOG.info("Skerrow is there: {} vehicles", size);
+    }
+
+    private void fill() {
+        people.addFirstManager("ines", "Ines Carrow", PASSWORD);
+        actAs("ines");
+        Workshop w = settings.get();
+        settings.change(new Workshop(
+                "Knollfield Garage",
+                w.currency(),
+                w.policy(),
+                w.labourRateMinor(),
+                w.costs(),
+                w.wear(),
+                w.version(),
+                w.changedBy(),
+                w.changedAt()));
+        demo.addBay("Bay 1", "two posts", 2);
+        demo.addBay("Bay 2", "two posts", 2);
+        demo.addBay("Bay 3", "low lift", 1);
+        demo.addBay("Bay 4", "high roof", 2);
+        demo.addFleet("Post and parcel", 2, "Bryluen Nance", "0555 010 11");
+        demo.addFleet("Health visitors", 2, "Senara Angove", "0555 012 40");
+        demo.addFleet("Fish co-operative", 1, "Pasco Maddern", "0555 013 07");
+        demo.addFleet("School run", 1, "Merryn Tonkin", "0555 015 52");
+        demo.addFleet("Harbour taxis", 2, "Jory Pask", "0555 014 27");
+        demo.addFleet("Council works", 2, "Gerren Hendra", "0555 018 80");
+        addPeople();
+        SkerrowFamilies.all().forEach(f -> book.add(f, f.code().equals("OST-20") ? 2 : 1));
+        addVehicles();
+    }
+
+    private void addPeople() {
+        Fleet taxis = fleet("Harbour taxis");
+        EnumSet<Drive> belts = EnumSet.of(Drive.BELT);
+        EnumSet<Drive> all = EnumSet.allOf(Drive.class);
+        person("morwen", "Morwen Hale", Role.FRONT_DESK, null, Set.of(), Set.of());
+        person("hedra", "Hedra Voss", Role.TECHNICIAN, null, all, WEEKDAYS);
+        person("perran", "Perran Loy", Role.TECHNICIAN, null, belts, WEEKDAYS);
+        person(
+                "wenna",
+                "Wenna Tal",
+                Role.TECHNICIAN,
+                null,
+                belts,
+                EnumSet.range(DayOfWeek.TUESDAY, DayOfWeek.THURSDAY));
+        person("ansel", "Ansel Trew", Role.TECHNICIAN, null, EnumSet.of(Drive.BELT, Drive.BELT_IN_OIL), WEEKDAYS);
+        person("odo", "Odo Brack", Role.TECHNICIAN, null, EnumSet.of(Drive.BELT, Drive.CHAIN), WEEKDAYS);
+        person("jory", "Jory Pask", Role.FLEET_CONTACT, taxis.id(), Set.of(), Set.of());
+    }
+
+    private void person(
+            String signIn, String name, Role role, @Nullable Long fleet, Set<Drive> skills, Set<DayOfWeek> days) {
+        people.add(signIn, name, role, Optional.ofNullable(fleet), skills, days, PASSWORD);
+    }
+
+    private void addVehicles() {
+        List<EngineFamily> families = SkerrowFamilies.all();
+        SkerrowVehicles maker = new SkerrowVehicles(20260, clock.today(), families, settings.usageClasses());
+        List<VehicleHistory> all = new ArrayList<>();
+        add(all, maker, "Post and parcel", "COURIER", VANS, 14, Set.of());
+        add(
+                all,
+                maker,
+                "Health visitors",
+                "COMMUNITY",
+                new String[] {"HOL-12", "WIN-15", "CAL-16"},
+                10,
+                Set.of(Condition.SHORT_TRIPS));
+        add(all, maker, "Fish co-operative", "CHILLED", VANS, 8, Set.of());
+        add(all, maker, "School run", "MINIBUS", new String[] {"SOR-22", "CAL-20D"}, 7, Set.of());
+        add(all, maker, "Harbour taxis", "TAXI", new String[] {"CAL-16", "CAL-20D", "KES-18"}, 9, Set.of());
+        add(
+                all,
+                maker,
+                "Council works",
+                "PLANT",
+                new String[] {"TAV-19D", "OST-20", "LAM-27V"},
+                12,
+                Set.of(Condition.DUST));
+        all.add(maker.stopped(maker.with("TAV-19D", Optional.empty(), "PRIVATE", 0.97)));
+        all.add(maker.oily(maker.with("CAL-16", Optional.empty(), "PRIVATE", 0.55)));
+        all.add(maker.beforeTrip(maker.with("WIN-15", Optional.empty(), "PRIVATE", 0.86)));
+        all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 0.98));
+        all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.01));
+        while (all.size() < size) {
+            all.add(maker.next(Optional.empty(), "PRIVATE", CARS, Set.of()));
+        }
+        all.stream().limit(size).forEach(h -> vehicles.takeOver(h, "taken over from the old record"));
+    }
+
+    private void add(
+            List<VehicleHistory> into,
+            SkerrowVehicles maker,
+            String fleetName,
+            String usage,
+            String[] families,
+            int count,
+            Set<Condition> conditions) {
+        Fleet fleet = fleet(fleetName);
+        for (int i = 0; i < count; i++) {
+            into.add(maker.next(Optional.of(fleet), usage, families, conditions));
+        }
+    }
+
+    private Fleet fleet(String name) {
+        return vehicles.fleets().stream()
+                .filter(f -> f.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** One job done yesterday, one at the bench, some promised, one tool set wanted twice. */
+    private void fillJobs() {
+        List<VehicleState> due = forecasts.all().stream()
+                .filter(s ->
+                        s.forecast().status() == Status.OVERDUE || s.forecast().status() == Status.ACT_NOW)
+                .filter(s -> s.history().evidence().isEmpty())
+                .sorted((a, b) -> Long.compare(
+                        a.history().vehicle().id(), b.history().vehicle().id()))
+                .toList();
+        actAs("ines");
+        LocalDate today = clock.today();
+        List<VehicleState> belts = due.stream()
+                .filter(s -> has(s, "CAL-16", "WIN-15", "HOL-12", "HOL-16"))
+                .toList();
+        if (belts.size() >= 4) {
+            long done = promise(belts.get(0), "perran", "Bay 1", workingDay(today, -1), 0);
+            actAs("perran");
+            work(done, null);
+            demo.moveToYesterday(done);
+            actAs("ines");
+            long atBench = promise(belts.get(1), "hedra", "Bay 2", workingDay(today, 0), 0);
+            actAs("hedra");
+            work(atBench, "marksafter");
+            actAs("ines");
+            promise(belts.get(2), "ansel", "Bay 3", workingDay(today, 1), 4);
+            promise(belts.get(3), "odo", "Bay 1", workingDay(today, 2), 0);
+        }
+        // the only tool set of the Lamorn V6 is promised, and a second one of them is waiting
+        List<VehicleState> lamorns =
+                due.stream().filter(s -> has(s, "LAM-27V")).limit(2).toList();
+        if (lamorns.size() == 2) {
+            promise(lamorns.get(0), "hedra", "Bay 4", workingDay(today, 3), 0);
+            jobs.create(lamorns.get(1).history().vehicle().id());
+        }
+    }
+
+    private static boolean has(VehicleState state, String... families) {
+        return state.history()
+                .vehicle()
+                .familyCode()
+                .filter(List.of(families)::contains)
+                .isPresent();
+    }
+
+    private long promise(VehicleState state, String technician, String bay, LocalDate day, int slot) {
+        long id = jobs.create(state.history().vehicle().id());
+        int minutes = jobs.bundle(jobs.get(id)).labour().minutes();
+        WorkCalendar calendar = new WorkCalendar(WEEKDAYS);
+        demo.book(
+                id,
+                byName(technician).id(),
+                demo.bay(bay),
+                day.atTime(WorkCalendar.startOf(slot)),
+                calendar.end(day, slot, minutes));
+        return id;
+    }
+
+    /** The working day {@code steps} after the first one from today on, before it where negative. */
+    private static LocalDate workingDay(LocalDate today, int steps) {
+        LocalDate day = today;
+        while (!WEEKDAYS.contains(day.getDayOfWeek())) {
+            day = day.plusDays(1);
+        }
+        for (int left = Math.abs(steps); left > 0; ) {
+            day = day.plusDays(steps < 0 ? -1 : 1);
+            left -= WEEKDAYS.contains(day.getDayOfWeek()) ? 1 : 0;
+        }
+        return day;
+    }
+
+    /** Works a card with good answers up to {@code untilStep}, or to its signature. */
+    private void work(long jobId, @Nullable String untilStep) {
+        VehicleState state = forecasts.find(jobs.get(jobId).vehicleId()).orElseThrow();
+        long km = Math.round(state.forecast().projection().medianKm(clock.today()));
+        enter(jobId, Type.START, null, null, BigDecimal.valueOf(km), null, null, null, null, null);
+        while (true) {
+            CardState card = cards.state(jobs.get(jobId));
+            Optional<Step> next = card.next();
+            if (next.isEmpty()) {
+                enter(jobId, Type.COMPLETE, null, null, null, null, null, null, null, null);
+                return;
+            }
+            Step step = next.get();
+            if (step.code().equals(untilStep)) {
+                return;
+            }
+            answer(jobId, step);
+        }
+    }
+
+    private void answer(long jobId, Step step) {
+        String code = step.code();
+        if (step.task() instanceof Task.Inspect t) {
+            enter(jobId, Type.INSPECT, code, null, null, null, null, t.results().get(0), null, null);
+        } else if (step.task() instanceof Task.Count t) {
+            enter(jobId, Type.COUNT, code, null, null, null, null, null, t.expected(), null);
+        } else if (step.task() instanceof Task.Tighten t) {
+            enter(
+                    jobId,
+                    Type.TORQUE,
+                    code,
+                    null,
+                    null,
+                    t.spec().orElseThrow().torque().newtonMetres(),
+                    t.spec().get().angleDegrees().isPresent()
+                            ? t.spec().get().angleDegrees().getAsInt()
+                            : null,
+                    null,
+                    null,
+                    null);
+        } else if (step.task() instanceof Task.Turn) {
+            enter(jobId, Type.TURN, code, null, null, null, null, null, null, null);
+        } else if (step.task() instanceof Task.TrueMarks) {
+            enter(jobId, Type.MARKS, code, null, null, null, null, null, null, Set.of());
+        } else {
+            enter(jobId, Type.TICK, code, null, null, null, null, null, null, null);
+        }
+    }
+
+    private void enter(
+            long jobId,
+            Type type,
+            @Nullable String step,
+            @Nullable String phase,
+            @Nullable BigDecimal odometer,
+            @Nullable Double value,
+            @Nullable Integer angle,
+            @Nullable String result,
+            @Nullable Integer count,
+            @Nullable Set<String> notTrue) {
+        cards.enter(
+                jobId,
+                new CardEventRequest(
+                        UUID.randomUUID().toString(),
+                        Long.MAX_VALUE,
+                        type,
+                        step,
+                        phase,
+                        odometer,
+                        DistanceUnit.KM,
+                        true,
+                        value,
+                        TorqueUnit.NEWTON_METRE,
+                        angle,
+                        false,
+                        result,
+                        count,
+                        notTrue,
+                        null,
+                        null));
+    }
+
+    private void actAs(String signIn) {
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                        byName(signIn).id(), null, List.of()));
+    }
+
+    private Person byName(String signIn) {
+        return persons.all().stream()
+                .filter(p -> p.signIn().equals(signIn))
+                .findFirst()
+                .orElseThrow();
+    }
+}

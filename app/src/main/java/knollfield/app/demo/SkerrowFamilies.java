@@ -1,0 +1,116 @@
+package knollfield.app.demo;
+
+import java.util.List;
+import knollfield.core.engine.Drive;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Limit;
+import knollfield.core.engine.TensionerKind;
+
+/** The engine families of the island, all invented. */
+final class SkerrowFamilies {
+
+    private SkerrowFamilies() {}
+
+    static List<EngineFamily> all() {
+        return List.of(
+                new FamilyBuilder("CAL-16", "Calder 1.6", Drive.BELT)
+                        .inline(145, 24)
+                        .pins("crank pin", "inlet pin", "exhaust pin")
+                        .tensioner(TensionerKind.SPRING_PIN, true)
+                        .moveOver("tensioner spacer")
+                        .plugs(1)
+                        .limits(Limit.of(120_000, 72), Limit.of(70_000, 60))
+                        .belt(300, true, 130, 90),
+                new FamilyBuilder("CAL-20D", "Calder 2.0 diesel", Drive.BELT)
+                        .diesel(141, 24)
+                        .pins("crank pin", "cam pin", "fuel pump pin")
+                        .tensioner(TensionerKind.HYDRAULIC_PIN, false)
+                        .plugs(2)
+                        .repair(340_000)
+                        .limits(Limit.of(160_000, 120), Limit.of(100_000, 84))
+                        .belt(330, true, 70, 120),
+                new FamilyBuilder("OST-20", "Ostry 2.0", Drive.BELT)
+                        .inline(153, 24)
+                        .friction()
+                        .pins("crank pin", "cam bar", "exhaust pin")
+                        .tensioner(TensionerKind.ECCENTRIC_POINTER, true)
+                        .plugs(1)
+                        .repair(330_000)
+                        .caution("The crank sprocket turns as soon as its bolt is slack.")
+                        .limits(Limit.of(180_000, 120), Limit.of(110_000, 84))
+                        .belt(360, true, 40, 90),
+                new FamilyBuilder("OST-24V", "Ostry 2.4 V6", Drive.BELT)
+                        .vee(211, 24)
+                        .pins("crank pin", "left cam bar", "right cam bar")
+                        .tensioner(TensionerKind.HYDRAULIC_PIN, true)
+                        .noMount()
+                        .moveOver("plunger bushing", "belt guide")
+                        .repair(460_000)
+                        .kit(9_800)
+                        .limits(Limit.of(100_000, 84), Limit.of(80_000, 60))
+                        .belt(380, true, 180, null),
+                new FamilyBuilder("LAM-27V", "Lamorn 2.7 V6", Drive.BELT)
+                        .vee(219, 24)
+                        .marks()
+                        .tensioner(TensionerKind.HYDRAULIC_PIN, true)
+                        .repair(480_000)
+                        .kit(10_600)
+                        .limits(Limit.of(144_000, 96), Limit.of(96_000, 72))
+                        .belt(400, true, 245, null),
+                new FamilyBuilder("TAV-19D", "Tavel 1.9 diesel", Drive.BELT)
+                        .diesel(141, 24)
+                        .friction()
+                        .pins("crank pin", "cam pin", "fuel pump pin")
+                        .tensioner(TensionerKind.ECCENTRIC_POINTER, true)
+                        .repair(300_000)
+                        .limits(Limit.of(120_000, 60), Limit.of(90_000, 48))
+                        .belt(320, true, 120, 90),
+                new FamilyBuilder("BRE-14", "Brevet 1.4", Drive.BELT_IN_OIL)
+                        .inline(133, 22)
+                        .interference(Interference.UNKNOWN)
+                        .pins("crank pin", "cam bar")
+                        .tensioner(TensionerKind.SPRING_PIN, true)
+                        .noMount()
+                        .caution("Wrong oil swells this belt: measure its width.")
+                        .limits(Limit.of(150_000, 120), Limit.of(100_000, 72))
+                        .belt(420, false, 50, 90),
+                new FamilyBuilder("HOL-12", "Hollin 1.2", Drive.BELT)
+                        .inline(127, 20)
+                        .interference(Interference.NO)
+                        .marks()
+                        .tensioner(TensionerKind.SPRING_PIN, true)
+                        .limits(Limit.of(90_000, 72), Limit.of(60_000, 48))
+                        .belt(220, true, 95, null),
+                new FamilyBuilder("HOL-16", "Hollin 1.6", Drive.BELT)
+                        .inline(138, 22)
+                        .interference(Interference.NO)
+                        .marks()
+                        .tensioner(TensionerKind.HYDRAULIC_PIN, true)
+                        .moveOver("idler washer")
+                        .limits(Limit.of(100_000, 84), Limit.of(75_000, 60))
+                        .belt(250, true, 110, null),
+                new FamilyBuilder("WIN-15", "Windle 1.5", Drive.BELT)
+                        .inline(137, 22)
+                        .pins("crank pin", "cam bar")
+                        .tensioner(TensionerKind.HYDRAULIC_PIN, false)
+                        .moveOver("idler washer", "belt guide")
+                        .limits(Limit.of(105_000, 84), Limit.of(80_000, 60))
+                        .belt(280, true, 167, null),
+                new FamilyBuilder("SOR-22", "Sorrel 2.2", Drive.CHAIN)
+                        .chain(118, 20)
+                        .marks()
+                        .tensioner(TensionerKind.CHAIN_RATCHET, true)
+                        .repair(420_000)
+                        .kit(11_800)
+                        .limits(Limit.ofKm(180_000), Limit.ofKm(130_000))
+                        .chainDrive(270),
+                new FamilyBuilder("KES-18", "Kestle 1.8", Drive.CHAIN)
+                        .chain(124, 22)
+                        .marks()
+                        .tensioner(TensionerKind.CHAIN_RATCHET, true)
+                        .repair(380_000)
+                        .kit(9_400)
+                        .chainDrive(240));
+    }
+}

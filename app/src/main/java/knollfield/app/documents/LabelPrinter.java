@@ -1,0 +1,161 @@
+package knollfield.app.documents;
+
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import knollfield.app.shared.Words;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDFont;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+import org.springframework.stereotype.Component;
+
+/** Sets a label as a PDF of 90 × 50 mm with a QR code that holds the same words. */
+@Component
+public class LabelPrinter {
+
+    private static final float MM = 72 / 25.4f;
+    private static final float WIDTH = 90 * MM;
+    private static final float HEIGHT = 50 * MM;
+    private static final float MARGIN = 4 * MM;
+    private static final float QR_SIZE = 27 * MM;
+
+    private final Words words;
+
+    LabelPrinter(Words words) {
+        this.words = words;
+    }
+
+    /** The label's page. */
+    public byte[] print(Label label) {
+        PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
+        PDFont plain = new PDType1Font(FontName.HELVETICA);
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(new PDRectangle(WIDTH, HEIGHT));
+            document.addPage(page);
+            document.getDocumentInformation().setTitle("Label " + label.registration());
+            try (PDPageContentStream out = new PDPageContentStream(document, page)) {
+                float textWidth = WIDTH - 3 * MARGIN - QR_SIZE;
+                float y = HEIGHT - MARGIN - 13;
+                line(out, bold, 15, MARGIN, y, label.registration());
+                y -= 14;
+                for (String text : wrap(plain, 8.5f, String.join(", ", label.renewed()), textWidth)) {
+                    line(out, plain, 8.5f, MARGIN, y, text);
+                    y -= 10;
+                }
+                y -= 2;
+                line(out, bold, 10, MARGIN, y, "Renewed " + words.day(label.date()));
+                y -= 12;
+                line(out, bold, 10, MARGIN, y, "at " + words.km(label.km()));
+                y -= 16;
+                line(out, plain, 8.5f, MARGIN, y, "Next due, whichever first:");
+                y -= 12;
+                line(out, bold, 10, MARGIN, y, nextDue(label));
+                line(out, plain, 7, MARGIN, MARGIN, label.workshop());
+                qr(out, text(label), WIDTH - MARGIN - QR_SIZE, MARGIN + 8);
+            }
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The words of the QR code: the label, line by line. */
+    String text(Label label) {
+        return String.join(
+                "\n",
+                label.registration(),
+                String.join(", ", label.renewed()),
+                "Renewed %s at %s".formatted(words.day(label.date()), words.km(label.km())),
+                "Next due " + nextDue(label));
+    }
+
+    private String nextDue(Label label) {
+        List<String> limits = new ArrayList<>();
+        label.nextOn().ifPresent(d -> limits.add(words.day(d)));
+        label.nextKm().ifPresent(km -> limits.add(words.km(km)));
+        return limits.isEmpty() ? "by inspection" : String.join(" or ", limits);
+    }
+
+    private static void line(PDPageContentStream out, PDFont font, float size, float x, float y, String text)
+            throws IOException {
+        out.beginText();
+        out.setFont(font, size);
+        out.newLineAtOffset(x, y);
+        out.showText(printable(text));
+        out.endText();
+    }
+
+    private static List<String> wrap(PDFont font, float size, String text, float width) throws IOException {
+        List<String> lines = new ArrayList<>();
+        StringBuilder line = new StringBuilder();
+        for (String word : printable(text).split(" ")) {
+            String longer = line.isEmpty() ? word : line + " " + word;
+            if (!line.isEmpty() && font.getStringWidth(longer) / 1000 * size > width) {
+                lines.add(line.toString());
+                line = new StringBuilder(word);
+            } else {
+                line = new StringBuilder(longer);
+            }
+        }
+        lines.add(line.toString());
+        return lines;
+    }
+
+    /** The standard fonts know Latin letters only; what they do not know is printed as a question mark. */
+    private static String printable(String text) {
+        StringBuilder out = new StringBuilder();
+        for (char c : text.toCharArray()) {
+            if (c == '\u00a0') {
+                out.append(' ');
+            } else {
+                out.append(c >= ' ' && c <= '~' || c >= '\u00a1' && c <= '\u00ff' ? c : '?');
+            }
+        }
+        return out.toString();
+    }
+
+    private static void qr(PDPageContentStream out, String text, float x, float y) throws IOException {
+        BitMatrix matrix;
+        try {
+            matrix = new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(
+                                    EncodeHintType.CHARACTER_SET,
+                                    "UTF-8",
+                                    EncodeHintType.MARGIN,
+                                    2,
+                                    EncodeHintType.ERROR_CORRECTION,
+                                    ErrorCorrectionLevel.M));
+        } catch (WriterException e) {
+            throw new IOException("the label's words do not fit a QR code", e);
+        }
+        float module = QR_SIZE / matrix.getWidth();
+        for (int row = 0; row < matrix.getHeight(); row++) {
+            for (int column = 0; column < matrix.getWidth(); column++) {
+                if (matrix.get(column, row)) {
+                    out.addRect(x + column * module, y + (matrix.getHeight() - 1 - row) * module, module, module);
+                }
+            }
+        }
+        out.fill();
+    }
+}

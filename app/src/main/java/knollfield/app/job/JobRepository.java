@@ -1,0 +1,175 @@
+package knollfield.app.job;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
+import knollfield.core.due.JobStage;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.jdbc.support.KeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** Jobs and bays. */
+@Repository
+class JobRepository {
+
+    private static final String SELECT = """
+            SELECT id, vehicle_id, family_code, family_version, stage, chosen, items, technician_id, bay_id,
+                   start_at, end_at, completed_on, completed_km, next_due_on, next_due_km, version
+            FROM job
+            """;
+
+    private final JdbcClient jdbc;
+
+    JobRepository(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    Optional<Job> find(long id) {
+        return jdbc.sql(SELECT + " WHERE id = :id")
+                .param("id", id)
+                .query(JobRepository::job)
+                .optional();
+    }
+
+    /** Locks the job's row until the transaction ends, so that events of one card come one after the other. */
+    Optional<Job> findForUpdate(long id) {
+        return jdbc.sql(SELECT + " WHERE id = :id FOR UPDATE")
+                .param("id", id)
+                .query(JobRepository::job)
+                .optional();
+    }
+
+    List<Job> ofVehicle(long vehicleId) {
+        return jdbc.sql(SELECT + " WHERE vehicle_id = :vehicle ORDER BY id DESC")
+                .param("vehicle", vehicleId)
+                .query(JobRepository::job)
+                .list();
+    }
+
+    /** Jobs that are open, and those completed on {@code doneSince} or later. */
+    List<Job> openAndDoneSince(LocalDate doneSince) {
+        return jdbc.sql(SELECT + """
+                                 WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') OR completed_on >= :since
+                                 ORDER BY start_at, id
+                                """)
+                .param("since", doneSince)
+                .query(JobRepository::job)
+                .list();
+    }
+
+    /** Jobs with a place on the board that touches the span. */
+    List<Job> booked(LocalDateTime from, LocalDateTime to) {
+        return jdbc.sql(SELECT + """
+                                 WHERE start_at < :to AND end_at > :from AND stage <> 'CANCELLED'
+                                 ORDER BY start_at, id
+                                """)
+                .param("from", from)
+                .param("to", to)
+                .query(JobRepository::job)
+                .list();
+    }
+
+    List<Bay> bays() {
+        return jdbc.sql("SELECT id, name, note, lift_class FROM bay ORDER BY name")
+                .query((rs, row) ->
+                        new Bay(rs.getLong("id"), rs.getString("name"), rs.getString("note"), rs.getInt("lift_class")))
+                .list();
+    }
+
+    long add(long vehicleId, String familyCode, int familyVersion) {
+        KeyHolder key = new GeneratedKeyHolder();
+        jdbc.sql("""
+                        INSERT INTO job (vehicle_id, family_code, family_version, stage, chosen, items, version)
+                        VALUES (:vehicle, :family, :familyVersion, 'DRAFT', '', '', 1)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("family", familyCode)
+                .param("familyVersion", familyVersion)
+                .update(key, "id");
+        return Objects.requireNonNull(key.getKeyAs(Long.class));
+    }
+
+    /** Writes what may change; false where the version is no longer the current one. */
+    boolean update(Job job) {
+        return jdbc.sql("""
+                                UPDATE job
+                                SET stage = :stage, chosen = :chosen, items = :items, technician_id = :technician,
+                                    bay_id = :bay, start_at = :start, end_at = :end, completed_on = :doneOn,
+                                    completed_km = :doneKm, next_due_on = :nextOn, next_due_km = :nextKm,
+                                    version = version + 1
+                                WHERE id = :id AND version = :version
+                                """)
+                        .param("stage", job.stage().name())
+                        .param("chosen", join(job.chosen()))
+                        .param("items", join(job.items()))
+                        .param(
+                                "technician",
+                                job.booking().map(Job.Booking::technicianId).orElse(null))
+                        .param("bay", job.booking().map(Job.Booking::bayId).orElse(null))
+                        .param("start", job.booking().map(Job.Booking::start).orElse(null))
+                        .param("end", job.booking().map(Job.Booking::end).orElse(null))
+                        .param("doneOn", job.done().map(Job.Done::on).orElse(null))
+                        .param("doneKm", job.done().map(Job.Done::km).orElse(null))
+                        .param("nextOn", job.done().flatMap(Job.Done::nextDueOn).orElse(null))
+                        .param(
+                                "nextKm",
+                                job.done()
+                                        .map(Job.Done::nextDueKm)
+                                        .filter(OptionalInt::isPresent)
+                                        .map(OptionalInt::getAsInt)
+                                        .orElse(null))
+                        .param("id", job.id())
+                        .param("version", job.version())
+                        .update()
+                == 1;
+    }
+
+    private static Job job(ResultSet rs, int row) throws SQLException {
+        Long technician = rs.getObject("technician_id", Long.class);
+        Optional<Job.Booking> booking = technician == null
+                ? Optional.empty()
+                : Optional.of(new Job.Booking(
+                        technician,
+                        rs.getLong("bay_id"),
+                        rs.getObject("start_at", LocalDateTime.class),
+                        rs.getObject("end_at", LocalDateTime.class)));
+        LocalDate doneOn = rs.getObject("completed_on", LocalDate.class);
+        Optional<Job.Done> done = Optional.empty();
+        if (doneOn != null) {
+            Integer nextKm = rs.getObject("next_due_km", Integer.class);
+            done = Optional.of(new Job.Done(
+                    doneOn,
+                    rs.getInt("completed_km"),
+                    Optional.ofNullable(rs.getObject("next_due_on", LocalDate.class)),
+                    nextKm == null ? OptionalInt.empty() : OptionalInt.of(nextKm)));
+        }
+        return new Job(
+                rs.getLong("id"),
+                rs.getLong("vehicle_id"),
+                rs.getString("family_code"),
+                rs.getInt("family_version"),
+                JobStage.valueOf(rs.getString("stage")),
+                split(rs.getString("chosen")),
+                split(rs.getString("items")),
+                booking,
+                done,
+                rs.getInt("version"));
+    }
+
+    private static String join(Set<String> codes) {
+        return codes.stream().sorted().collect(Collectors.joining(","));
+    }
+
+    private static Set<String> split(String text) {
+        return Arrays.stream(text.split(",")).filter(s -> !s.isEmpty()).collect(Collectors.toUnmodifiableSet());
+    }
+}

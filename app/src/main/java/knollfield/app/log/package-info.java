@@ -1,0 +1,5 @@
+/** Every vehicle's log: who changed what, when, before and after. */
+@NullMarked
+package knollfield.app.log;
+
+import org.jspecify.annotations.NullMarked;

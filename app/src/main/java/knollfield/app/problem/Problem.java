@@ -1,0 +1,26 @@
+package knollfield.app.problem;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * An RFC 9457 problem.
+ *
+ * @param type stable reference of the kind of problem
+ * @param title short, the same for every problem of the kind
+ * @param detail what happened here and what to do
+ * @param errors fields at fault
+ * @param suggestion a value that would be taken instead, such as a unit
+ */
+public record Problem(
+        String type,
+        String title,
+        int status,
+        String detail,
+        List<FieldProblem> errors,
+        @Nullable String suggestion) {
+
+    public static Problem of(String type, String title, int status, String detail) {
+        return new Problem("/problems/" + type, title, status, detail, List.of(), null);
+    }
+}

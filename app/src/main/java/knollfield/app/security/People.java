@@ -1,0 +1,113 @@
+package knollfield.app.security;
+
+import java.time.DayOfWeek;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import knollfield.app.problem.Checks;
+import knollfield.app.problem.Conflict;
+import knollfield.app.problem.InvalidInput;
+import knollfield.app.problem.NotFound;
+import knollfield.core.engine.Drive;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Accounts: who they are and what they may do. */
+@Service
+public class People {
+
+    private static final int MIN_PASSWORD = 8;
+    private static final int MAX_PASSWORD_BYTES = 72; // what BCrypt reads; more would be cut off silently
+
+    private final PersonRepository people;
+    private final PasswordEncoder passwords;
+
+    People(PersonRepository people, PasswordEncoder passwords) {
+        this.people = people;
+        this.passwords = passwords;
+    }
+
+    /**
+     * Adds an account.
+     *
+     * @throws InvalidInput for a missing field, a short password or a sign-in already taken
+     */
+    @Transactional
+    public void add(
+            String signIn,
+            String name,
+            Role role,
+            Optional<Long> fleetId,
+            Set<Drive> skills,
+            Set<DayOfWeek> workingDays,
+            String password) {
+        check(name, role, fleetId)
+                .text(signIn, 60, "/signIn", "The sign-in name")
+                .that(
+                        password.length() >= MIN_PASSWORD,
+                        "/password",
+                        "A password needs at least %d characters.".formatted(MIN_PASSWORD))
+                .that(
+                        password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length <= MAX_PASSWORD_BYTES,
+                        "/password",
+                        "A password may have at most %d bytes.".formatted(MAX_PASSWORD_BYTES))
+                .orThrow();
+        if (people.findBySignIn(signIn.strip()).isPresent()) {
+            throw new InvalidInput("/signIn", "\"%s\" is taken; choose another sign-in name.".formatted(signIn));
+        }
+        Person person = new Person(0, signIn.strip(), name.strip(), role, fleetId, skills, workingDays, true, 1);
+        people.add(person, java.util.Objects.requireNonNull(passwords.encode(password)));
+    }
+
+    /**
+     * Changes an account.
+     *
+     * @throws Conflict where somebody else changed it first
+     */
+    @Transactional
+    public void change(Person person) {
+        check(person.name(), person.role(), person.fleetId()).orThrow();
+        Person before =
+                people.find(person.id()).orElseThrow(() -> new NotFound("There is no person " + person.id() + "."));
+        boolean lastManager =
+                people.all().stream().filter(p -> p.active() && p.isManager()).count() == 1;
+        if (before.active() && before.isManager() && lastManager && !(person.active() && person.isManager())) {
+            throw new InvalidInput("/role", "The last manager must stay one, or nobody could change anything.");
+        }
+        if (!people.update(person)) {
+            throw new Conflict("%s was changed by somebody else; now: %s, %s."
+                    .formatted(before.name(), before.role(), before.active() ? "active" : "switched off"));
+        }
+    }
+
+    /** The first manager's account, while there is nobody yet. */
+    @Transactional
+    public void addFirstManager(String signIn, String name, String password) {
+        if (!people.isEmpty()) {
+            throw new Conflict("The manager's account is already there; sign in.");
+        }
+        add(signIn, name, Role.MANAGER, Optional.empty(), Set.of(), EnumSet.noneOf(DayOfWeek.class), password);
+    }
+
+    public boolean nobodyYet() {
+        return people.isEmpty();
+    }
+
+    /** Technicians who work here, by name. */
+    public List<Person> technicians() {
+        return people.all().stream()
+                .filter(p -> p.active() && p.role() == Role.TECHNICIAN)
+                .toList();
+    }
+
+    private static Checks check(String name, Role role, Optional<Long> fleetId) {
+        return new Checks()
+                .text(name, 120, "/name", "The name")
+                .that(
+                        (role == Role.FLEET_CONTACT) == fleetId.isPresent(),
+                        "/fleetId",
+                        "A fleet contact needs a fleet, and nobody else has one.");
+    }
+}

@@ -1,0 +1,29 @@
+package knollfield.app.security;
+
+import java.time.DayOfWeek;
+import java.util.Optional;
+import java.util.Set;
+import knollfield.core.engine.Drive;
+
+/**
+ * Somebody who signs in.
+ *
+ * @param fleetId the fleet a contact may see; empty for everybody else
+ * @param skills drives a technician works on
+ * @param workingDays days of the week a technician works
+ */
+public record Person(
+        long id,
+        String signIn,
+        String name,
+        Role role,
+        Optional<Long> fleetId,
+        Set<Drive> skills,
+        Set<DayOfWeek> workingDays,
+        boolean active,
+        int version) {
+
+    public boolean isManager() {
+        return role == Role.MANAGER;
+    }
+}

@@ -1,0 +1,93 @@
+package knollfield.app.security;
+
+import static org.springframework.http.HttpMethod.GET;
+import static org.springframework.http.HttpMethod.POST;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import knollfield.app.problem.Problem;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.MediaType;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Who may call what. Roles decide by path and method, so that one table shows it all. */
+@Configuration
+class SecurityConfig {
+
+    private static final String MANAGER = Role.MANAGER.name();
+    private static final String DESK = Role.FRONT_DESK.name();
+    private static final String BENCH = Role.TECHNICIAN.name();
+    private static final String FLEET = Role.FLEET_CONTACT.name();
+
+    @Bean
+    SecurityFilterChain chain(HttpSecurity http, JsonMapper json, SecurityContextRepository contexts) {
+        return http.authorizeHttpRequests(
+                        a -> a.requestMatchers("/api/me", "/api/sign-in", "/api/first-run", "/api/openapi")
+                                .permitAll()
+                                .requestMatchers("/api/sign-out")
+                                .authenticated()
+                                .requestMatchers("/api/setup/**")
+                                .hasRole(MANAGER)
+                                .requestMatchers("/api/imports/**")
+                                .hasAnyRole(MANAGER, DESK)
+                                .requestMatchers(GET, "/api/desk/**", "/api/vehicles/**", "/api/find")
+                                .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
+                                .requestMatchers(POST, "/api/vehicles/*/readings")
+                                .hasAnyRole(MANAGER, DESK, BENCH)
+                                .requestMatchers(POST, "/api/vehicles/*/evidence")
+                                .hasAnyRole(MANAGER, DESK, BENCH)
+                                .requestMatchers("/api/vehicles/**")
+                                .hasAnyRole(MANAGER, DESK)
+                                .requestMatchers("/api/jobs/*/card/**")
+                                .hasAnyRole(MANAGER, BENCH)
+                                .requestMatchers(GET, "/api/jobs/**")
+                                .hasAnyRole(MANAGER, DESK, BENCH)
+                                .requestMatchers("/api/jobs/**")
+                                .hasAnyRole(MANAGER, DESK)
+                                .requestMatchers("/api/**")
+                                .denyAll()
+                                // the interface itself holds no data
+                                .anyRequest()
+                                .permitAll())
+                .csrf(c -> c.spa())
+                .securityContext(c -> c.securityContextRepository(contexts))
+                .requestCache(c -> c.disable())
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(
+                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+                                + "object-src 'none'; frame-ancestors 'none'; base-uri 'self'")))
+                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, failure) -> write(
+                                json, response, Problem.of("signed-out", "Not signed in", 401, "Sign in to go on.")))
+                        .accessDeniedHandler((request, response, failure) -> write(
+                                json,
+                                response,
+                                Problem.of(
+                                        "not-allowed",
+                                        "Not allowed",
+                                        403,
+                                        "Your sign-in may not do this; a manager can."))))
+                .build();
+    }
+
+    @Bean
+    SecurityContextRepository contexts() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    @Bean
+    PasswordEncoder passwords() {
+        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    }
+
+    private static void write(JsonMapper json, HttpServletResponse response, Problem problem) throws IOException {
+        response.setStatus(problem.status());
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getOutputStream().write(json.writeValueAsBytes(problem));
+    }
+}

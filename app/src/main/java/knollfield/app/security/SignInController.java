@@ -1,0 +1,139 @@
+package knollfield.app.security;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import knollfield.app.problem.InvalidInput;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.WorkshopClock;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out, and the first account. */
+@RestController
+@RequestMapping("/api")
+class SignInController {
+
+    private final PersonRepository repository;
+    private final People people;
+    private final PasswordEncoder passwords;
+    private final SecurityContextRepository contexts;
+    private final WorkshopClock clock;
+    private final FirstRun firstRun;
+    private final WorkshopSettings settings;
+
+    SignInController(
+            PersonRepository repository,
+            People people,
+            PasswordEncoder passwords,
+            SecurityContextRepository contexts,
+            WorkshopClock clock,
+            FirstRun firstRun,
+            WorkshopSettings settings) {
+        this.repository = repository;
+        this.people = people;
+        this.passwords = passwords;
+        this.contexts = contexts;
+        this.clock = clock;
+        this.firstRun = firstRun;
+        this.settings = settings;
+    }
+
+    record Me(
+            @Nullable Long id,
+            @Nullable String name,
+            @Nullable Role role,
+            LocalDate today,
+            String workshop,
+            String currency,
+            boolean firstRun) {}
+
+    record SignIn(String signIn, String password) {}
+
+    record FirstManager(String code, String signIn, String name, String password) {}
+
+    /** Who is signed in; also hands out the token that changes need. */
+    @GetMapping("/me")
+    Me me(HttpServletRequest request, @Nullable Authentication authentication) {
+        if (request.getAttribute(CsrfToken.class.getName()) instanceof CsrfToken token) {
+            token.getToken();
+        }
+        Optional<Person> person = Optional.ofNullable(authentication)
+                .map(Authentication::getPrincipal)
+                .filter(Long.class::isInstance)
+                .flatMap(id -> repository.find((Long) id))
+                .filter(Person::active);
+        return me(person);
+    }
+
+    @PostMapping("/sign-in")
+    Me signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        Optional<Person> person = repository.findBySignIn(body.signIn().strip()).filter(Person::active);
+        boolean good = person.flatMap(p -> repository.findPasswordHash(p.id()))
+                .filter(hash -> passwords.matches(body.password(), hash))
+                .isPresent();
+        Supplier<InvalidInput> refusal =
+                () -> new InvalidInput("/password", "Sign-in name and password do not belong together.");
+        if (!good) {
+            throw refusal.get();
+        }
+        Person p = person.orElseThrow(refusal);
+        HttpSession session = request.getSession(true);
+        if (!session.isNew()) {
+            request.changeSessionId();
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                p.id(),
+                null,
+                List.of(new SimpleGrantedAuthority("ROLE_" + p.role().name()))));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+        return me(person);
+    }
+
+    @PostMapping("/sign-out")
+    Me signOut(HttpServletRequest request) {
+        HttpSession session = request.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+        return me(Optional.empty());
+    }
+
+    /** Creates the manager's account; needs the code that the server printed when it started. */
+    @PostMapping("/first-run")
+    Me firstRun(@RequestBody FirstManager body, HttpServletRequest request, HttpServletResponse response) {
+        firstRun.check(body.code());
+        people.addFirstManager(body.signIn(), body.name(), body.password());
+        return signIn(new SignIn(body.signIn(), body.password()), request, response);
+    }
+
+    private Me me(Optional<Person> person) {
+        return new Me(
+                person.map(Person::id).orElse(null),
+                person.map(Person::name).orElse(null),
+                person.map(Person::role).orElse(null),
+                clock.today(),
+                settings.get().name(),
+                settings.get().currency(),
+                people.nobodyYet());
+    }
+}

@@ -1,0 +1,70 @@
+package knollfield.app.shared;
+
+import com.fasterxml.jackson.databind.JavaType;
+import io.swagger.v3.core.converter.AnnotatedType;
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
+import java.lang.reflect.RecordComponent;
+import java.util.Arrays;
+import java.util.Iterator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** The OpenAPI document: what is required follows from JSpecify's {@code @Nullable} on the components of records. */
+@Configuration
+class OpenApiConfig {
+
+    @Bean
+    OpenAPI openApi() {
+        return new OpenAPI()
+                .info(
+                        new Info()
+                                .title("Knollfield")
+                                .version("1")
+                                .description(
+                                        "Timing belt and chain work: due, built, booked, done. "
+                                                + "Distances in km, money in minor units of the workshop's currency, problems as RFC 9457."));
+    }
+
+    @Bean
+    ModelConverter requiredComponents() {
+        return new RequiredComponents();
+    }
+
+    private static final class RequiredComponents implements ModelConverter {
+
+        @Override
+        public @Nullable Schema<?> resolve(
+                AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+            Schema<?> schema = chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
+            JavaType java = Json.mapper().constructType(type.getType());
+            if (schema != null && java != null && java.getRawClass().isRecord()) {
+                Schema<?> defined = schema.get$ref() == null
+                        ? schema
+                        : context.getDefinedModels()
+                                .get(schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1));
+                if (defined != null) {
+                    defined.setRequired(required(java.getRawClass()));
+                }
+            }
+            return schema;
+        }
+
+        private static List<String> required(Class<?> record) {
+            return Arrays.stream(record.getRecordComponents())
+                    .filter(c -> !isNullable(c))
+                    .map(RecordComponent::getName)
+                    .toList();
+        }
+
+        private static boolean isNullable(RecordComponent component) {
+            return component.getAnnotatedType().isAnnotationPresent(Nullable.class);
+        }
+    }
+}

@@ -1,0 +1,67 @@
+package knollfield.app.shared;
+
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.Currency;
+import java.util.Locale;
+import knollfield.core.explain.Fact;
+import knollfield.core.explain.Statement;
+import org.springframework.stereotype.Component;
+
+/** Writes core's statements and figures in the words and forms of the screen. */
+@Component
+public class Words {
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+    private static final DecimalFormatSymbols SYMBOLS = DecimalFormatSymbols.getInstance(Locale.UK);
+
+    /** {@code statement} as one sentence. */
+    public String write(Statement statement, String currency) {
+        String text = statement.text();
+        for (int i = 0; i < statement.facts().size(); i++) {
+            text = text.replace("{" + i + "}", figure(statement.facts().get(i), currency));
+        }
+        return text;
+    }
+
+    /** Such as 25 Nov 2026. */
+    public String day(LocalDate date) {
+        return DAY.format(date);
+    }
+
+    /** Such as 138,000 km; rounded to whole kilometres. */
+    public String km(double km) {
+        return new DecimalFormat("#,##0", SYMBOLS).format(Math.round(km)) + "\u00a0km";
+    }
+
+    /** Such as €38.00. */
+    public String money(long minor, String currency) {
+        Currency unit = Currency.getInstance(currency);
+        int digits = unit.getDefaultFractionDigits();
+        String pattern = digits == 0 ? "#,##0" : "#,##0." + "0".repeat(digits);
+        return unit.getSymbol(Locale.UK) + new DecimalFormat(pattern, SYMBOLS).format(minor / Math.pow(10, digits));
+    }
+
+    private String figure(Fact fact, String currency) {
+        if (fact instanceof Fact.Km f) {
+            return km(f.km());
+        } else if (fact instanceof Fact.Day f) {
+            return day(f.date());
+        } else if (fact instanceof Fact.Months f) {
+            return f.months() + (f.months() == 1 ? "\u00a0month" : "\u00a0months");
+        } else if (fact instanceof Fact.Minutes f) {
+            return new DecimalFormat("0.0", SYMBOLS).format(f.minutes() / 60.0) + "\u00a0h";
+        } else if (fact instanceof Fact.Money f) {
+            return money(f.minor(), currency);
+        } else if (fact instanceof Fact.Count f) {
+            return Long.toString(f.count());
+        } else if (fact instanceof Fact.Share f) {
+            return new DecimalFormat("0.#", SYMBOLS).format(100 * f.share()) + "\u00a0%";
+        } else if (fact instanceof Fact.Words f) {
+            return f.words();
+        }
+        throw new IllegalStateException("unhandled figure " + fact);
+    }
+}

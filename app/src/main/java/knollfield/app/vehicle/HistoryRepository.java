@@ -1,0 +1,214 @@
+package knollfield.app.vehicle;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.odometer.Projection.KnownTrip;
+import knollfield.core.odometer.ReadingSource;
+import knollfield.core.units.DistanceUnit;
+import org.springframework.jdbc.core.RowMapper;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.jdbc.support.KeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** What has happened to vehicles: readings, renewals, evidence, trips. */
+@Repository
+class HistoryRepository {
+
+    private static final String READINGS = """
+            SELECT vehicle_id, id, read_on, km, written_value, written_unit, source, marked_wrong, entered_by
+            FROM reading
+            """;
+    private static final String RENEWALS = """
+            SELECT vehicle_id, item_code, renewed_on, km, grade, part, job_id, entered_by
+            FROM renewal
+            """;
+    private static final String EVIDENCE = """
+            SELECT vehicle_id, id, kind, found_on, note, ended_on, ended_why, entered_by
+            FROM evidence
+            """;
+    private static final String TRIPS = "SELECT vehicle_id, from_date, to_date, extra_km FROM trip";
+
+    private final JdbcClient jdbc;
+
+    HistoryRepository(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** A row and the vehicle it belongs to. */
+    private record Owned<T>(long vehicleId, T value) {}
+
+    VehicleHistory of(Vehicle vehicle) {
+        return new VehicleHistory(
+                vehicle,
+                one(READINGS, "read_on, id", vehicle.id(), READING),
+                one(RENEWALS, "renewed_on, id", vehicle.id(), RENEWAL),
+                one(EVIDENCE, "found_on, id", vehicle.id(), FOUND),
+                one(TRIPS, "from_date", vehicle.id(), TRIP));
+    }
+
+    List<VehicleHistory> of(List<Vehicle> vehicles) {
+        Map<Long, List<StoredReading>> readings = all(READINGS, "read_on, id", READING);
+        Map<Long, List<Renewal>> renewals = all(RENEWALS, "renewed_on, id", RENEWAL);
+        Map<Long, List<StoredEvidence>> evidence = all(EVIDENCE, "found_on, id", FOUND);
+        Map<Long, List<KnownTrip>> trips = all(TRIPS, "from_date", TRIP);
+        return vehicles.stream()
+                .map(v -> new VehicleHistory(
+                        v,
+                        readings.getOrDefault(v.id(), List.of()),
+                        renewals.getOrDefault(v.id(), List.of()),
+                        evidence.getOrDefault(v.id(), List.of()),
+                        trips.getOrDefault(v.id(), List.of())))
+                .toList();
+    }
+
+    long addReading(long vehicleId, StoredReading r, Instant at) {
+        KeyHolder key = new GeneratedKeyHolder();
+        jdbc.sql("""
+                        INSERT INTO reading
+                            (vehicle_id, read_on, km, written_value, written_unit, source, marked_wrong, entered_by,
+                             entered_at)
+                        VALUES (:vehicle, :date, :km, :value, :unit, :source, FALSE, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("date", r.date())
+                .param("km", r.km())
+                .param("value", r.writtenValue())
+                .param("unit", r.writtenUnit().name())
+                .param("source", r.source().name())
+                .param("by", r.enteredBy())
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update(key, "id");
+        return Objects.requireNonNull(key.getKeyAs(Long.class));
+    }
+
+    boolean markReading(long vehicleId, long readingId, boolean wrong) {
+        return jdbc.sql("UPDATE reading SET marked_wrong = :wrong WHERE id = :id AND vehicle_id = :vehicle")
+                        .param("wrong", wrong)
+                        .param("id", readingId)
+                        .param("vehicle", vehicleId)
+                        .update()
+                == 1;
+    }
+
+    void addRenewal(long vehicleId, Renewal r, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO renewal
+                            (vehicle_id, item_code, renewed_on, km, grade, part, job_id, entered_by, entered_at)
+                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :job, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("item", r.itemCode())
+                .param("date", r.date())
+                .param("km", r.km())
+                .param("grade", r.grade().name())
+                .param("part", r.part())
+                .param("job", r.jobId().orElse(null))
+                .param("by", r.enteredBy())
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    void addEvidence(long vehicleId, EvidenceKind kind, LocalDate found, String note, String by, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO evidence (vehicle_id, kind, found_on, note, entered_by, entered_at)
+                        VALUES (:vehicle, :kind, :found, :note, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("kind", kind.name())
+                .param("found", found)
+                .param("note", note)
+                .param("by", by)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    /** Ends one finding, or all open ones where {@code evidenceId} is empty; returns how many ended. */
+    int endEvidence(long vehicleId, Optional<Long> evidenceId, LocalDate on, String why) {
+        return jdbc.sql("""
+                        UPDATE evidence
+                        SET ended_on = :on, ended_why = :why
+                        WHERE vehicle_id = :vehicle AND ended_on IS NULL AND (:id IS NULL OR id = :id)
+                        """)
+                .param("on", on)
+                .param("why", why)
+                .param("vehicle", vehicleId)
+                .param("id", evidenceId.orElse(null))
+                .update();
+    }
+
+    void addTrip(long vehicleId, KnownTrip trip) {
+        jdbc.sql("INSERT INTO trip (vehicle_id, from_date, to_date, extra_km) VALUES (:vehicle, :from, :to, :km)")
+                .param("vehicle", vehicleId)
+                .param("from", trip.from())
+                .param("to", trip.to())
+                .param("km", trip.extraKm())
+                .update();
+    }
+
+    private <T> List<T> one(String select, String order, long vehicleId, RowMapper<Owned<T>> mapper) {
+        return jdbc
+                .sql(select + " WHERE vehicle_id = :vehicle ORDER BY " + order)
+                .param("vehicle", vehicleId)
+                .query(mapper)
+                .list()
+                .stream()
+                .map(Owned::value)
+                .toList();
+    }
+
+    private <T> Map<Long, List<T>> all(String select, String order, RowMapper<Owned<T>> mapper) {
+        return jdbc.sql(select + " ORDER BY " + order).query(mapper).list().stream()
+                .collect(
+                        Collectors.groupingBy(Owned::vehicleId, Collectors.mapping(Owned::value, Collectors.toList())));
+    }
+
+    private static final RowMapper<Owned<StoredReading>> READING = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new StoredReading(
+                    rs.getLong("id"),
+                    rs.getObject("read_on", LocalDate.class),
+                    rs.getInt("km"),
+                    rs.getBigDecimal("written_value"),
+                    DistanceUnit.valueOf(rs.getString("written_unit")),
+                    ReadingSource.valueOf(rs.getString("source")),
+                    rs.getBoolean("marked_wrong"),
+                    rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<Renewal>> RENEWAL = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new Renewal(
+                    rs.getString("item_code"),
+                    rs.getObject("renewed_on", LocalDate.class),
+                    rs.getInt("km"),
+                    ClockStart.Grade.valueOf(rs.getString("grade")),
+                    rs.getString("part"),
+                    Optional.ofNullable(rs.getObject("job_id", Long.class)),
+                    rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<StoredEvidence>> FOUND = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new StoredEvidence(
+                    rs.getLong("id"),
+                    EvidenceKind.valueOf(rs.getString("kind")),
+                    rs.getObject("found_on", LocalDate.class),
+                    rs.getString("note"),
+                    Optional.ofNullable(rs.getObject("ended_on", LocalDate.class)),
+                    Optional.ofNullable(rs.getString("ended_why")),
+                    rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<KnownTrip>> TRIP = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new KnownTrip(
+                    rs.getObject("from_date", LocalDate.class),
+                    rs.getObject("to_date", LocalDate.class),
+                    rs.getInt("extra_km")));
+}
