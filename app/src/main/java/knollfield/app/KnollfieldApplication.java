@@ -2,9 +2,10 @@ package knollfield.app;
 
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 
-/** Starts the server. */
-@SpringBootApplication
+/** Starts the server. Signing in goes by our own accounts; Spring's default user would only be a second door. */
+@SpringBootApplication(exclude = UserDetailsServiceAutoConfiguration.class)
 public class KnollfieldApplication {
 
     public static void main(String[] args) {

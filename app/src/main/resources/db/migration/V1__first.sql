@@ -45,7 +45,7 @@ CREATE TABLE workshop (
 );
 
 INSERT INTO workshop VALUES (1, 'Workshop', 'EUR', 'EARLY', 0.95, NULL, NULL, 0.10, 0.50, 120, 'DUE_NOW',
-    9000, 18000, 6500, 6, 0.02, 4, 1, 'planning assumption', CURRENT_TIMESTAMP);
+    9000, 18000, 6500, 6, 0.02, 4, 1, '', CURRENT_TIMESTAMP);
 
 CREATE TABLE usage_class (
     code            VARCHAR(20)  PRIMARY KEY,

@@ -59,7 +59,8 @@ class Skerrow implements SmartInitializingSingleton {
     private static final Set<DayOfWeek> WEEKDAYS = EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY);
     private static final String[] VANS = {"OST-20", "OST-20", "CAL-20D", "TAV-19D"};
     private static final String[] CARS = {
-        "CAL-16", "CAL-16", "HOL-12", "HOL-16", "BRE-14", "WIN-15", "KES-18", "OST-24V", "LAM-27V", "TAV-19D"
+        "CAL-16", "CAL-16", "HOL-12", "HOL-12", "HOL-16", "BRE-14", "BRE-14", "WIN-15", "KES-18", "SOR-22", "OST-24V",
+        "LAM-27V", "TAV-19D"
     };
 
     private final People people;
@@ -186,7 +187,7 @@ class Skerrow implements SmartInitializingSingleton {
                 Set.of(Condition.SHORT_TRIPS));
         add(all, maker, "Fish co-operative", "CHILLED", VANS, 8, Set.of());
         add(all, maker, "School run", "MINIBUS", new String[] {"SOR-22", "CAL-20D"}, 7, Set.of());
-        add(all, maker, "Harbour taxis", "TAXI", new String[] {"CAL-16", "CAL-20D", "KES-18"}, 9, Set.of());
+        add(all, maker, "Harbour taxis", "TAXI", new String[] {"CAL-16", "CAL-20D"}, 9, Set.of());
         add(
                 all,
                 maker,

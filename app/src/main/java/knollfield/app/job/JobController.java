@@ -84,7 +84,7 @@ class JobController {
             long labourMinor,
             String reason) {}
 
-    record StepView(String code, String title, int minutes, int helperMinutes, List<String> neededBy) {}
+    record AccessStepView(String code, String title, int minutes, int helperMinutes, List<String> neededBy) {}
 
     record JobView(
             long id,
@@ -102,7 +102,7 @@ class JobController {
             Status status,
             @Nullable LocalDate actBy,
             List<LineView> lines,
-            List<StepView> steps,
+            List<AccessStepView> steps,
             int minutes,
             int helperMinutes,
             long partsMinor,
@@ -240,7 +240,7 @@ class JobController {
                 state.forecast().actBy().orElse(null),
                 bundle.lines().stream().map(l -> line(l, workshop)).toList(),
                 bundle.labour().steps().stream()
-                        .map(s -> new StepView(
+                        .map(s -> new AccessStepView(
                                 s.step().code(),
                                 s.step().title(),
                                 s.step().minutes(),

@@ -4,15 +4,22 @@ import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.converter.ModelConverters;
 import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Content;
+import io.swagger.v3.oas.models.media.MediaType;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.responses.ApiResponse;
+import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
+import knollfield.app.problem.Problem;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -23,6 +30,7 @@ class OpenApiConfig {
     @Bean
     OpenAPI openApi() {
         return new OpenAPI()
+                .addServersItem(new Server().url("/"))
                 .info(
                         new Info()
                                 .title("Knollfield")
@@ -35,6 +43,23 @@ class OpenApiConfig {
     @Bean
     ModelConverter requiredComponents() {
         return new RequiredComponents();
+    }
+
+    /** Every call may be answered with a problem instead. */
+    @Bean
+    GlobalOpenApiCustomizer problems() {
+        return api -> {
+            ModelConverters.getInstance(true).readAll(Problem.class).forEach(api.getComponents()::addSchemas);
+            ApiResponse problem = new ApiResponse()
+                    .description("A problem (RFC 9457)")
+                    .content(new Content()
+                            .addMediaType(
+                                    "application/problem+json",
+                                    new MediaType().schema(new Schema<>().$ref("#/components/schemas/Problem"))));
+            api.getPaths().values().stream()
+                    .flatMap(path -> path.readOperations().stream())
+                    .forEach(operation -> operation.getResponses().addApiResponse("default", problem));
+        };
     }
 
     private static final class RequiredComponents implements ModelConverter {

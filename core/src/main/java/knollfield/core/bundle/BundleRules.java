@@ -103,7 +103,7 @@ public final class BundleRules {
                         true,
                         0,
                         joint.oneTimeParts(),
-                        Statement.of("New each time: {0} is opened.", new Fact.Words(joint.name()))));
+                        Statement.of("New each time this is opened: {0}.", Fact.Words.midSentence(joint.name()))));
             }
         }
         return new Bundle(lines, labour);
@@ -126,8 +126,8 @@ public final class BundleRules {
                         new Verdict(
                                 Rule.REQUIRED,
                                 Optional.of(Statement.of(
-                                        "Opening {0} lets the coolant out.",
-                                        new Fact.Words(wet.get().name())))));
+                                        "The coolant comes out when this is opened: {0}.",
+                                        Fact.Words.midSentence(wet.get().name())))));
             }
         }
         return Labour.of(family, vehicle.equipment(), in);

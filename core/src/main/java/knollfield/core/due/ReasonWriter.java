@@ -60,7 +60,7 @@ final class ReasonWriter {
                     Topic.BOOK,
                     "The book of {0} has no interval for its {1}; evidence and inspection make it due.",
                     new Words(family.name()),
-                    new Words(item.item().name())));
+                    Words.midSentence(item.item().name())));
         }
         return out;
     }
@@ -75,7 +75,7 @@ final class ReasonWriter {
         return Reason.of(
                 Topic.EVIDENCE,
                 "{0}, found {1}: {2}.",
-                new Words(e.kind().words()),
+                Words.atStart(e.kind().words()),
                 new Day(e.found()),
                 new Words(effect));
     }
@@ -86,7 +86,7 @@ final class ReasonWriter {
                     .map(a -> Reason.of(
                             Topic.DECIDES,
                             "Age decides for the {0}: its limit is {1}.",
-                            new Words(item.item().name()),
+                            Words.midSentence(item.item().name()),
                             new Day(a.date())));
         }
         if (item.binding() == Binding.DISTANCE) {
@@ -100,20 +100,20 @@ final class ReasonWriter {
             return Reason.of(
                     Topic.DECIDES,
                     "Distance decides for the {0}: its limit was passed about {1}.",
-                    new Words(item.item().name()),
+                    Words.midSentence(item.item().name()),
                     new Day(median));
         }
         if (d.late().isEmpty()) {
             return Reason.of(
                     Topic.DECIDES,
                     "Distance decides for the {0}: even chance by {1}; no date is nearly certain within 60 years.",
-                    new Words(item.item().name()),
+                    Words.midSentence(item.item().name()),
                     new Day(median));
         }
         return Reason.of(
                 Topic.DECIDES,
                 "Distance decides for the {0}: even chance by {1}, one in ten by {2}, nine in ten by {3}.",
-                new Words(item.item().name()),
+                Words.midSentence(item.item().name()),
                 new Day(median),
                 new Day(d.early().orElse(median)),
                 new Day(d.late().orElse(median)));
@@ -157,7 +157,7 @@ final class ReasonWriter {
             return Optional.of(Reason.of(
                     Topic.HISTORY,
                     "No renewal of the {0} is on record, and first registration ({1}) does not settle it: ask the owner.",
-                    new Words(item.item().name()),
+                    Words.midSentence(item.item().name()),
                     new Day(vehicle.firstRegistered())));
         }
         return item.start()

@@ -13,7 +13,8 @@ public final class Standing {
     private Standing() {}
 
     public static Statement of(VehicleForecast f, VehicleFacts vehicle, Optional<EngineFamily> family) {
-        Fact item = new Fact.Words(f.deciding().map(d -> lower(d.item().name())).orElse("timing drive"));
+        Fact item =
+                Fact.Words.midSentence(f.deciding().map(d -> d.item().name()).orElse("timing drive"));
         Fact engine = new Fact.Words(family.map(EngineFamily::interference)
                 .map(i -> switch (i) {
                     case YES -> "an interference engine";
@@ -67,9 +68,5 @@ public final class Standing {
                         : d.distance().flatMap(ItemForecast.DistanceClock::median))
                 .map(limit -> Math.max(0, ChronoUnit.DAYS.between(limit, f.today())))
                 .orElse(0L);
-    }
-
-    private static String lower(String name) {
-        return name.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + name.substring(1);
     }
 }

@@ -400,8 +400,7 @@ public record CardState(
         if (answer != null) {
             return answer.words();
         }
-        return step.title().substring(0, 1).toLowerCase(Locale.ROOT)
-                + step.title().substring(1);
+        return step.task() instanceof Task.TrueMarks ? "not looked at yet" : "not confirmed yet";
     }
 
     private CardState answered(Step step, String words, boolean good, CardEntry entry) {

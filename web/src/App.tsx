@@ -1,0 +1,128 @@
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { ConfigProvider, Modal } from 'antd';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
+import { onLapse, Problem } from './api/client';
+import { SignIn, SignInForm } from './features/signin/SignIn';
+import { useMe } from './shared/me';
+import { ProblemNote } from './shared/ProblemNote';
+import { meQuery } from './shared/queries';
+import { Shell } from './shared/Shell';
+import { theme } from './theme/tokens';
+
+const Desk = lazy(() => import('./features/desk/Desk'));
+const DossierPage = lazy(() => import('./features/dossier/Dossier'));
+const JobList = lazy(() => import('./features/jobs/JobList'));
+const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
+const JobCard = lazy(() => import('./features/card/JobCard'));
+const Setup = lazy(() => import('./features/setup/Setup'));
+const Policy = lazy(() => import('./features/setup/PolicyForm'));
+const People = lazy(() => import('./features/setup/People'));
+const ImportList = lazy(() => import('./features/setup/ImportList'));
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // what the server refuses it will refuse again; only an unreachable server is worth another try
+      retry: (count, error) => count < 2 && error instanceof Problem && error.status === 0,
+      refetchOnWindowFocus: true,
+    },
+  },
+});
+
+/** The manager's pages; others find the import there. */
+function ManagersOnly({ children }: { children: React.ReactNode }) {
+  return useMe().manages ? children : <Navigate to="/setup/import" replace />;
+}
+
+const router = createBrowserRouter([
+  { path: '/jobs/:id/card', element: <JobCard /> },
+  {
+    element: <Shell />,
+    children: [
+      { path: '/', element: <Desk /> },
+      { path: '/vehicles/:id', element: <DossierPage /> },
+      { path: '/jobs', element: <JobList /> },
+      { path: '/jobs/:id', element: <JobBuilder /> },
+      {
+        path: '/setup',
+        element: <Setup />,
+        children: [
+          {
+            index: true,
+            element: (
+              <ManagersOnly>
+                <Policy />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'people',
+            element: (
+              <ManagersOnly>
+                <People />
+              </ManagersOnly>
+            ),
+          },
+          { path: 'import', element: <ImportList /> },
+        ],
+      },
+      { path: '*', element: <NoSuchPlace /> },
+    ],
+  },
+]);
+
+function NoSuchPlace() {
+  return (
+    <div className="page">
+      <h1>There is no such place</h1>
+      <Link to="/">To the Desk</Link>
+    </div>
+  );
+}
+
+function Door() {
+  const { data: me, error, refetch } = useQuery(meQuery);
+  const [lapsed, setLapsed] = useState(false);
+  const [inside, setInside] = useState(false);
+  const signedIn = me?.id !== undefined;
+  useEffect(() => onLapse(() => setLapsed(true)), []);
+  // a sign-in that lapses lays the form over the page, so that what was typed stays
+  if (signedIn && !inside) setInside(true);
+  if (signedIn && lapsed) setLapsed(false);
+  if (error && !me) {
+    return (
+      <div className="page">
+        <ProblemNote error={error} retry={() => refetch()} />
+      </div>
+    );
+  }
+  if (!me) return null;
+  if (!signedIn && !inside) return <SignIn workshop={me.workshop} firstRun={me.firstRun} />;
+  return (
+    <>
+      <Suspense fallback={<p className="hint loading">Opening…</p>}>
+        <RouterProvider router={router} />
+      </Suspense>
+      <Modal
+        title="Your sign-in has lapsed"
+        open={lapsed || !signedIn}
+        footer={null}
+        closable={false}
+      >
+        <p>What you typed is still here. Sign in and send it again.</p>
+        <SignInForm />
+      </Modal>
+    </>
+  );
+}
+
+export function App() {
+  return (
+    <ConfigProvider theme={theme} wave={{ disabled: true }}>
+      <QueryClientProvider client={client}>
+        <Door />
+      </QueryClientProvider>
+    </ConfigProvider>
+  );
+}

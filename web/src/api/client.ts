@@ -1,0 +1,106 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+export interface FieldProblem {
+  pointer: string;
+  detail: string;
+}
+
+/** A failure the server told of (RFC 9457), or that it could not be reached. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    readonly title: string,
+    detail: string,
+    readonly errors: FieldProblem[] = [],
+    readonly suggestion?: string,
+  ) {
+    super(detail);
+  }
+
+  /** What is wrong with the field at `pointer`, if anything. */
+  at(pointer: string): string | undefined {
+    return (
+      this.errors
+        .filter((e) => e.pointer === pointer)
+        .map((e) => e.detail)
+        .join(' ') || undefined
+    );
+  }
+
+  /** True where every message already stands beside a field of `pointers`. */
+  onlyAt(...pointers: string[]): boolean {
+    return this.errors.length > 0 && this.errors.every((e) => pointers.includes(e.pointer));
+  }
+}
+
+type Listener = () => void;
+const lapsed = new Set<Listener>();
+
+/** Calls `listener` when the server says that nobody is signed in any more. */
+export function onLapse(listener: Listener): () => void {
+  lapsed.add(listener);
+  return () => lapsed.delete(listener);
+}
+
+function token(): string {
+  return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
+}
+
+export const api = createClient<paths>({ baseUrl: '/' });
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token());
+    return request;
+  },
+});
+
+async function problemOf(response: Response, body: unknown): Promise<Problem> {
+  const p = (body ?? {}) as Partial<Schemas['Problem']>;
+  if (response.status === 401) lapsed.forEach((l) => l());
+  return new Problem(
+    response.status,
+    p.type ?? '/problems/unexpected',
+    p.title ?? 'Something went wrong',
+    p.detail ?? `The server answered ${response.status}.`,
+    p.errors ?? [],
+    p.suggestion,
+  );
+}
+
+/** The data of a call, or its problem thrown. */
+export async function data<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result;
+  try {
+    result = await call;
+  } catch {
+    throw new Problem(
+      0,
+      '/problems/unreachable',
+      'No answer',
+      'The server does not answer. What you typed is still here; try again.',
+    );
+  }
+  if (!result.response.ok) throw await problemOf(result.response, result.error);
+  return result.data as T;
+}
+
+/** Sends a file's bytes as CSV. */
+export async function sendCsv<T>(path: string, file: Blob): Promise<T> {
+  return data<T>(
+    fetch(path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'text/csv', 'X-XSRF-TOKEN': token() },
+      body: file,
+    }).then(async (response) => {
+      const body: unknown = await response.json().catch(() => undefined);
+      return response.ok ? { data: body as T, response } : { error: body, response };
+    }),
+  );
+}

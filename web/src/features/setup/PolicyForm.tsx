@@ -1,0 +1,139 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Input, InputNumber, Radio, Select, message } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { formatMoment } from '../../shared/format';
+import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { useChangeWorkshop, workshopQuery } from './setupQueries';
+
+type Workshop = Schemas['WorkshopView'];
+
+/** Policy, risk, rates: each a planning assumption that the manager may change. */
+export default function Policy() {
+  const { data: workshop, error, refetch } = useQuery(workshopQuery);
+  if (error) return <ProblemNote error={error} retry={() => refetch()} />;
+  return workshop ? <PolicyForm key={workshop.version} workshop={workshop} /> : null;
+}
+
+function PolicyForm({ workshop }: { workshop: Workshop }) {
+  const [w, setW] = useState(workshop);
+  const [notes, holder] = message.useMessage();
+  const change = useChangeWorkshop(() =>
+    notes.success('Kept. Every vehicle has been judged anew.'),
+  );
+  const set = (part: Partial<Workshop>) => setW({ ...w, ...part });
+  const number = (name: keyof Workshop, label: string, unit: string, scale = 1, hint?: string) => (
+    <div className="setting">
+      <label htmlFor={name}>{label}</label>
+      <InputNumber
+        id={name}
+        value={w[name] === undefined ? null : Number((Number(w[name]) / scale).toFixed(6))}
+        status={
+          change.error &&
+          'at' in change.error &&
+          (change.error as { at(p: string): string | undefined }).at(`/${name}`)
+            ? 'error'
+            : ''
+        }
+        onChange={(v) =>
+          set({
+            [name]:
+              v === null
+                ? undefined
+                : scale === 100
+                  ? Math.round(Number(v) * 100)
+                  : Number(v) * scale,
+          })
+        }
+      />
+      <span className="hint">{unit}</span>
+      {hint && <span className="hint wide-hint">{hint}</span>}
+      <FieldNote error={change.error} at={`/${name}`} />
+    </div>
+  );
+  return (
+    <form
+      className="settings"
+      onSubmit={(e) => {
+        e.preventDefault();
+        change.mutate(w);
+      }}
+    >
+      {holder}
+      <section>
+        <h2>Workshop</h2>
+        <div className="setting">
+          <label htmlFor="name">Name</label>
+          <Input id="name" value={w.name} onChange={(e) => set({ name: e.target.value })} />
+          <FieldNote error={change.error} at="/name" />
+        </div>
+        <h2>When to act</h2>
+        <Radio.Group
+          aria-label="Policy"
+          value={w.policy}
+          onChange={(e) => set({ policy: e.target.value as Workshop['policy'] })}
+          options={[
+            { value: 'BOOK', label: 'At the book limit' },
+            { value: 'EARLY', label: 'Early' },
+            { value: 'FIXED', label: 'At our own limit, where it is smaller' },
+          ]}
+        />
+        {w.policy === 'EARLY' && number('earlyShare', 'Share of each limit', '%', 0.01)}
+        {w.policy === 'FIXED' && number('fixedKm', 'Own distance', 'km')}
+        {w.policy === 'FIXED' && number('fixedMonths', 'Own age', 'months')}
+        {number(
+          'riskInterference',
+          'Chance of passing the limit, interference',
+          '%',
+          0.01,
+          'Unknown counts as interference.',
+        )}
+        {number('riskOther', 'The same, other engines', '%', 0.01)}
+        {number('horizonDays', 'Coming means within', 'days')}
+        <div className="setting">
+          <label htmlFor="unknown">Unknown history</label>
+          <Select
+            id="unknown"
+            value={w.unknownRule}
+            onChange={(v) => set({ unknownRule: v })}
+            options={[
+              { value: 'DUE_NOW', label: 'is due now' },
+              { value: 'FROM_FIRST_REGISTRATION', label: 'counts from first registration' },
+            ]}
+          />
+        </div>
+      </section>
+      <section>
+        <h2>Rates and costs</h2>
+        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100)}
+        {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 100)}
+        {number('dayOffRoadMinor', 'A day off the road', w.currency, 100)}
+        {number('daysOffRoad', 'Days off the road after a failure', 'days')}
+        <h2>Wear</h2>
+        {number('shareFailedAtLimits', 'Failed when the limits are reached', '%', 0.01)}
+        {number(
+          'wearShape',
+          'Shape of the wear-out',
+          '',
+          1,
+          'Higher: failures bunch closer behind the limit.',
+        )}
+        <p className="hint">
+          All figures here are planning assumptions
+          {w.changedBy
+            ? `; last changed by ${w.changedBy}, ${formatMoment(w.changedAt)}.`
+            : '; nobody has changed them yet.'}
+        </p>
+        <ProblemNote error={change.error} />
+        <Button
+          type="primary"
+          htmlType="submit"
+          loading={change.isPending}
+          disabled={w === workshop}
+        >
+          Keep these figures
+        </Button>
+      </section>
+    </form>
+  );
+}

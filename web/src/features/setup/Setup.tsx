@@ -1,0 +1,24 @@
+import { NavLink, Outlet } from 'react-router';
+import { useMe } from '../../shared/me';
+
+/** Where the workshop's own figures, people and lists are kept. */
+export default function Setup() {
+  const me = useMe();
+  return (
+    <div className="page setup">
+      <h1>Setup</h1>
+      <nav aria-label="Parts of setup">
+        {me.manages && (
+          <>
+            <NavLink to="/setup" end>
+              Policy and rates
+            </NavLink>
+            <NavLink to="/setup/people">People</NavLink>
+          </>
+        )}
+        <NavLink to="/setup/import">Import a list</NavLink>
+      </nav>
+      <Outlet />
+    </div>
+  );
+}

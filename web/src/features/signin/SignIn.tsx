@@ -1,0 +1,153 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Button, Input } from 'antd';
+import { useState, type FormEvent } from 'react';
+import { api, data, Problem } from '../../api/client';
+import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+
+/** The form alone; also laid over a page whose sign-in has lapsed. */
+export function SignInForm() {
+  const client = useQueryClient();
+  const [signIn, setSignIn] = useState('');
+  const [password, setPassword] = useState('');
+  const send = useMutation({
+    mutationFn: async () => {
+      await data(api.GET('/api/me'));
+      return data(api.POST('/api/sign-in', { body: { signIn, password } }));
+    },
+    onSuccess: async () => {
+      // signing in changes the token that changes need
+      await client.refetchQueries({ queryKey: ['me'] });
+      await client.invalidateQueries();
+    },
+  });
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    send.mutate();
+  };
+  const atField = send.error instanceof Problem && send.error.onlyAt('/password');
+  return (
+    <form onSubmit={submit} className="form">
+      <label htmlFor="sign-in">Sign-in name</label>
+      <Input
+        id="sign-in"
+        autoFocus
+        autoComplete="username"
+        value={signIn}
+        onChange={(e) => setSignIn(e.target.value)}
+      />
+      <label htmlFor="password">Password</label>
+      <Input.Password
+        id="password"
+        autoComplete="current-password"
+        value={password}
+        status={atField ? 'error' : ''}
+        onChange={(e) => setPassword(e.target.value)}
+      />
+      <FieldNote error={send.error} at="/password" />
+      {!atField && <ProblemNote error={send.error} />}
+      <Button
+        type="primary"
+        htmlType="submit"
+        loading={send.isPending}
+        disabled={!signIn || !password}
+      >
+        Sign in
+      </Button>
+    </form>
+  );
+}
+
+/** The first page: sign in, or create the manager's account where there is none. */
+export function SignIn({ workshop, firstRun }: { workshop: string; firstRun: boolean }) {
+  return (
+    <div className="sign-in">
+      <section>
+        <h1>Knollfield</h1>
+        <p className="lead">
+          Which engine must not wait, what goes in with it, and proof that it was done.
+        </p>
+        <Emblem />
+      </section>
+      <section>
+        <h2>{firstRun ? 'The manager’s account' : workshop}</h2>
+        {firstRun ? <FirstRun /> : <SignInForm />}
+      </section>
+    </div>
+  );
+}
+
+function FirstRun() {
+  const client = useQueryClient();
+  const [form, setForm] = useState({ code: '', name: '', signIn: '', password: '' });
+  const send = useMutation({
+    mutationFn: async () => {
+      await data(api.GET('/api/me'));
+      return data(api.POST('/api/first-run', { body: form }));
+    },
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const field = (name: keyof typeof form, label: string, hint?: string) => (
+    <>
+      <label htmlFor={name}>{label}</label>
+      {name === 'password' ? (
+        <Input.Password
+          id={name}
+          autoComplete="new-password"
+          value={form[name]}
+          onChange={(e) => setForm({ ...form, [name]: e.target.value })}
+        />
+      ) : (
+        <Input
+          id={name}
+          value={form[name]}
+          onChange={(e) => setForm({ ...form, [name]: e.target.value })}
+        />
+      )}
+      {hint && <span className="hint">{hint}</span>}
+      <FieldNote error={send.error} at={`/${name}`} />
+    </>
+  );
+  const fields = ['/code', '/name', '/signIn', '/password'];
+  return (
+    <form
+      className="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        send.mutate();
+      }}
+    >
+      {field('code', 'Code', 'Printed in the window where Knollfield was started.')}
+      {field('name', 'Your name')}
+      {field('signIn', 'Sign-in name')}
+      {field('password', 'Password', 'At least 8 characters.')}
+      {!(send.error instanceof Problem && send.error.onlyAt(...fields)) && (
+        <ProblemNote error={send.error} />
+      )}
+      <Button type="primary" htmlType="submit" loading={send.isPending}>
+        Create the account
+      </Button>
+    </form>
+  );
+}
+
+/** A due window without figures: limits, a track, and where it will cross. */
+function Emblem() {
+  return (
+    <svg className="emblem" viewBox="0 0 300 170" aria-hidden="true">
+      <path className="axis" d="M10 10V160H290" />
+      <path className="limit" d="M10 48H240V160" />
+      <path className="fan" d="M150 88L222 24L262 24Z" />
+      <path className="track" d="M10 160L40 138L66 128L96 112L124 98L150 88" />
+      {[
+        [40, 138],
+        [66, 128],
+        [96, 112],
+        [124, 98],
+      ].map(([x, y]) => (
+        <circle key={x} className="reading" cx={x} cy={y} r="2.6" />
+      ))}
+      <path className="median" d="M150 88L238 24" />
+      <path className="crossing-stroke" d="M196 48H224" />
+    </svg>
+  );
+}

@@ -1,0 +1,141 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { AutoComplete, Dropdown, Input, Modal, type InputRef } from 'antd';
+import { useRef, useState } from 'react';
+import { NavLink, Outlet, useNavigate } from 'react-router';
+import { api, data } from '../api/client';
+import { formatWeekday } from './format';
+import { useKeys } from './keyboard';
+import { useMe } from './me';
+import { findQuery } from './queries';
+
+const KEYS: [string, string][] = [
+  ['/', 'find a vehicle: registration, owner, VIN, phone'],
+  ['arrow up, arrow down', 'walk the list'],
+  ['Enter', 'open the selected vehicle'],
+  ['o', 'odometer reading for the selected vehicle'],
+  ['e', 'evidence for the selected vehicle'],
+  ['j', 'build its job'],
+  ['n', 'do its next step'],
+  ['1, 2, 3', 'open the places, from left to right'],
+  ['?', 'this list'],
+];
+
+/** The places at the top, the find box, the date and the person. */
+export function Shell() {
+  const me = useMe();
+  const navigate = useNavigate();
+  const [help, setHelp] = useState(false);
+  const find = useRef<InputRef>(null);
+  const places = [
+    { to: '/', words: 'Desk' },
+    ...(me.readsOnly ? [] : [{ to: '/jobs', words: 'Jobs' }]),
+    ...(me.desk ? [{ to: '/setup', words: 'Setup' }] : []),
+  ];
+  useKeys({
+    '/': () => find.current?.focus(),
+    '?': () => setHelp(true),
+    ...Object.fromEntries(places.map((p, i) => [String(i + 1), () => navigate(p.to)])),
+  });
+  return (
+    <>
+      <header className="shell">
+        <NavLink className="brand" to="/">
+          Knollfield
+        </NavLink>
+        <nav aria-label="Places">
+          {places.map((p) => (
+            <NavLink key={p.to} to={p.to} end={p.to === '/'}>
+              {p.words}
+            </NavLink>
+          ))}
+        </nav>
+        <FindBox inputRef={find} />
+        <span className="date">{formatWeekday(me.today)}</span>
+        <PersonMenu name={me.name ?? ''} onKeys={() => setHelp(true)} />
+      </header>
+      <main>
+        <Outlet />
+      </main>
+      <Modal title="Keys" open={help} onCancel={() => setHelp(false)} footer={null} width={460}>
+        <dl className="keys">
+          {KEYS.map(([key, words]) => (
+            <div key={key}>
+              <dt>{key}</dt>
+              <dd>{words}</dd>
+            </div>
+          ))}
+        </dl>
+      </Modal>
+    </>
+  );
+}
+
+function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
+  const client = useQueryClient();
+  const out = useMutation({
+    mutationFn: () => data(api.POST('/api/sign-out')),
+    onSuccess: async () => {
+      client.clear();
+      await client.invalidateQueries();
+      window.location.assign('/');
+    },
+  });
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: [
+          { key: 'keys', label: 'Keys', onClick: onKeys },
+          { key: 'out', label: 'Sign out', onClick: () => out.mutate() },
+        ],
+      }}
+    >
+      <button className="person">{name}</button>
+    </Dropdown>
+  );
+}
+
+function FindBox({ inputRef }: { inputRef: React.RefObject<InputRef | null> }) {
+  const [q, setQ] = useState('');
+  const navigate = useNavigate();
+  const { data: found, isFetched } = useQuery(findQuery(q));
+  const open = (id: string) => {
+    setQ('');
+    inputRef.current?.blur();
+    navigate(`/vehicles/${id}`);
+  };
+  const options =
+    q.trim() === ''
+      ? []
+      : found && found.length > 0
+        ? found.map((f) => ({
+            value: String(f.vehicleId),
+            disabled: false,
+            label: (
+              <span className="found">
+                <b className="registration">{f.registration}</b> {f.makeModel}, {f.ownerName}{' '}
+                <span className="hint">{f.status}</span>
+              </span>
+            ),
+          }))
+        : isFetched
+          ? [{ value: '', disabled: true, label: <span>Nothing found for “{q}”</span> }]
+          : [];
+  return (
+    <AutoComplete
+      className="find"
+      value={q}
+      options={options}
+      onSearch={setQ}
+      onSelect={open}
+      popupMatchSelectWidth={420}
+      defaultActiveFirstOption
+    >
+      <Input
+        ref={inputRef}
+        placeholder="Registration, owner, VIN, phone"
+        aria-label="Find a vehicle by registration, owner, VIN or phone"
+      />
+    </AutoComplete>
+  );
+}

@@ -1,0 +1,49 @@
+/** How figures and dates are written, the same on every screen. */
+
+const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+const dayYear = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+});
+const monthYear = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric' });
+const weekday = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+});
+const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** A calendar day as the server writes it; noon, so that no zone moves it. */
+export function dateOf(iso: string): Date {
+  return new Date(`${iso.slice(0, 10)}T12:00:00`);
+}
+
+export const formatDay = (iso: string) => day.format(dateOf(iso));
+export const formatDate = (iso: string) => dayYear.format(dateOf(iso));
+export const formatMonth = (iso: string) => monthYear.format(dateOf(iso));
+export const formatWeekday = (iso: string) => weekday.format(dateOf(iso));
+export const formatTime = (iso: string) => time.format(new Date(iso));
+export const formatMoment = (iso: string) =>
+  `${day.format(new Date(iso))}, ${time.format(new Date(iso))}`;
+
+export const formatWhole = (n: number) => whole.format(n);
+export const formatKm = (km: number) => `${whole.format(Math.round(km))}\u00a0km`;
+
+/** Minutes as hours with one decimal, such as 5.8. */
+export const formatHours = (minutes: number) => (minutes / 60).toFixed(1);
+
+/** Minor units as an amount with its symbol. */
+export function formatMoney(minor: number, currency: string): string {
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  return format.format(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2));
+}
+
+/** The span of two days in words that say no more than needed: "Jan to Apr 2027", "Dec 2026 to Feb 2027". */
+export function formatSpan(from: string, to: string): string {
+  const a = formatMonth(from);
+  const b = formatMonth(to);
+  if (a === b) return a;
+  return from.slice(0, 4) === to.slice(0, 4) ? `${a.split(' ')[0]} to ${b}` : `${a} to ${b}`;
+}

@@ -1,0 +1,25 @@
+import { useEffect } from 'react';
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    target.getAttribute('role') === 'combobox' ||
+    target.closest('.ant-modal, .ant-picker-dropdown') !== null);
+
+/** Single keys, never in the way of typing. The handlers by `event.key`. */
+export function useKeys(handlers: Record<string, (e: KeyboardEvent) => void>, on = true) {
+  useEffect(() => {
+    if (!on) return;
+    const listen = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return;
+      const handler = handlers[e.key];
+      if (handler) {
+        handler(e);
+        e.preventDefault();
+      }
+    };
+    document.addEventListener('keydown', listen);
+    return () => document.removeEventListener('keydown', listen);
+  });
+}
