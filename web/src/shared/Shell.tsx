@@ -98,6 +98,7 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
 function FindBox({ inputRef }: { inputRef: React.RefObject<InputRef | null> }) {
   const [q, setQ] = useState('');
   const navigate = useNavigate();
+  const client = useQueryClient();
   const { data: found, isFetched } = useQuery(findQuery(q));
   const open = (id: string) => {
     setQ('');
@@ -135,6 +136,12 @@ function FindBox({ inputRef }: { inputRef: React.RefObject<InputRef | null> }) {
         ref={inputRef}
         placeholder="Registration, owner, VIN, phone"
         aria-label="Find a vehicle by registration, owner, VIN or phone"
+        onPressEnter={(e) => {
+          // whoever types fast presses Enter before the list is there: the best match opens all the same
+          e.stopPropagation();
+          if (q.trim())
+            void client.fetchQuery(findQuery(q)).then((f) => f[0] && open(String(f[0].vehicleId)));
+        }}
       />
     </AutoComplete>
   );

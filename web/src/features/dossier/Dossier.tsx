@@ -62,12 +62,13 @@ export function Dossier({
   const startJob = useStartJob((jobId) => navigate(`/jobs/${jobId}`));
   if (error) return <ProblemNote error={error} retry={() => refetch()} />;
   if (!v) return <p className="hint loading">Reading the record…</p>;
+  const Title = wide ? 'h1' : 'h2';
   const first = (
     <>
       <header className="dossier-head">
-        <h1>
+        <Title className="title">
           <span className="registration">{v.registration}</span> {v.makeModel}
-        </h1>
+        </Title>
         <p className="sentence">
           <StatusSwatch status={v.status} /> <b>{v.statusWords}.</b> {v.sentence}
         </p>
@@ -224,7 +225,7 @@ function Conditions({ v, editable }: { v: View; editable: boolean }) {
           {v.conditions.map((c) => (
             <Checkbox
               key={c.code}
-              checked={c.applies}
+              checked={change.isPending ? change.variables.conditions.includes(c.code) : c.applies}
               disabled={change.isPending}
               onChange={(e) =>
                 change.mutate({

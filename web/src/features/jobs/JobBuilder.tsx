@@ -51,6 +51,7 @@ export default function JobBuilder() {
             job={job}
             currency={me.currency}
             editable={editable && !choose.isPending}
+            asked={choose.isPending ? choose.variables.chosen : undefined}
             onToggle={toggle}
           />
           <h2>Labour, each step once</h2>
@@ -89,11 +90,14 @@ function Lines({
   job,
   currency,
   editable,
+  asked,
   onToggle,
 }: {
   job: Job;
   currency: string;
   editable: boolean;
+  /** what has been asked for and not answered yet, so that a touch shows at once */
+  asked?: string[];
   onToggle: (code: string, on: boolean) => void;
 }) {
   const items = job.lines.filter((l) => l.kind === 'ITEM');
@@ -104,7 +108,7 @@ function Lines({
         {l.rule === 'OFFERED' ? (
           <Checkbox
             aria-label={`${l.name} in the job`}
-            checked={l.included}
+            checked={asked ? asked.includes(l.code) : l.included}
             disabled={!editable}
             onChange={(e) => onToggle(l.code, e.target.checked)}
           />

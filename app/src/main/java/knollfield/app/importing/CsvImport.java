@@ -453,12 +453,15 @@ public class CsvImport {
         if (renewedAt.isPresent() && renewedOn.isPresent()) {
             int km = (int) Math.round(unit.toKm(renewedAt.get().doubleValue()));
             String by = current.get().name();
-            driveItems(vehicle)
-                    .forEach(item -> vehicles.addRenewal(
-                            id,
-                            new Renewal(item, renewedOn.get(), km, ClockStart.Grade.STATED, "", Optional.empty(), by),
-                            false,
-                            ReadingSource.FLEET_LIST));
+            List<String> items = driveItems(vehicle);
+            for (String item : items) {
+                // one reading for the one odometer that was stated, however many items it renewed
+                vehicles.addRenewal(
+                        id,
+                        new Renewal(item, renewedOn.get(), km, ClockStart.Grade.STATED, "", Optional.empty(), by),
+                        item.equals(items.get(0)),
+                        ReadingSource.FLEET_LIST);
+            }
         }
     }
 

@@ -182,7 +182,7 @@ public final class DueEngine {
                     : distanceDate.isBefore(ageDate) ? Binding.DISTANCE : Binding.AGE;
             Optional<LocalDate> actBy = actBy(start, limit);
             LocalDate first = distanceDate.isBefore(ageDate) ? distanceDate : ageDate;
-            Status status = first.isBefore(today)
+            Status status = first.isBefore(today) || passedBeforeFirstReading(start, limit)
                     ? Status.OVERDUE
                     : actBy.map(this::statusByActBy).orElse(Status.CLEAR);
             return new ItemForecast(
@@ -197,6 +197,13 @@ public final class DueEngine {
                     binding,
                     actBy,
                     status);
+        }
+
+        /** The chain can only say "by the first reading at the latest", which may be today: it was before all the same. */
+        private boolean passedBeforeFirstReading(ClockStart start, Limit limit) {
+            return limit.km().isPresent()
+                    && !chain.kept().isEmpty()
+                    && chain.kept().get(0).km() > start.km() + limit.km().getAsInt();
         }
 
         private Status statusByActBy(LocalDate actBy) {

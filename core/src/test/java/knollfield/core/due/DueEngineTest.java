@@ -138,6 +138,22 @@ class DueEngineTest {
     }
 
     @Test
+    void aLimitPassedBeforeTheFirstReadingIsOverdueAlthoughNobodyKnowsSinceWhen() {
+        ClockStart start = new ClockStart(TODAY.minusYears(4), 40_000, ClockStart.Grade.DOCUMENTED);
+        VehicleFacts facts = new VehicleFacts(
+                TODAY.minusYears(8),
+                true,
+                List.of(new Reading(1, TODAY, 161_000, ReadingSource.WORKSHOP)),
+                Map.of("belt", start),
+                Set.of(),
+                List.of(),
+                TWENTY,
+                List.of());
+
+        assertThat(forecast(facts, BOOK).status()).isEqualTo(Status.OVERDUE);
+    }
+
+    @Test
     void actByIsTheEarliestOfRiskShareAndAge() {
         VehicleFacts facts = example(Set.of());
         ItemForecast risky = forecast(facts, BOOK).item("belt").orElseThrow();

@@ -1,0 +1,62 @@
+package knollfield.app;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "knollfield", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+    @ArchTest
+    static final ArchRule CORE_KNOWS_THE_JDK_ONLY = classes()
+            .that()
+            .resideInAPackage("knollfield.core..")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("knollfield.core..", "java..", "org.jspecify..");
+
+    @ArchTest
+    static final ArchRule CORE_READS_NO_CLOCK = noClasses()
+            .that()
+            .resideInAPackage("knollfield.core..")
+            .should()
+            .callMethod(java.time.LocalDate.class, "now")
+            .orShould()
+            .callMethod(java.time.Instant.class, "now")
+            .orShould()
+            .callMethod(java.time.LocalDateTime.class, "now")
+            .orShould()
+            .callMethod(System.class, "currentTimeMillis");
+
+    @ArchTest
+    static final ArchRule SQL_LIVES_IN_REPOSITORIES = noClasses()
+            .that()
+            .haveSimpleNameNotEndingWith("Repository")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("org.springframework.jdbc..", "java.sql..", "javax.sql..");
+
+    @ArchTest
+    static final ArchRule CONTROLLERS_ASK_SERVICES = noClasses()
+            .that()
+            .haveSimpleNameEndingWith("Controller")
+            .and()
+            // signing in and listing people read accounts directly; they decide nothing about the job
+            .resideOutsideOfPackages("knollfield.app.security", "knollfield.app.setup")
+            .should()
+            .dependOnClassesThat()
+            .haveSimpleNameEndingWith("Repository");
+
+    @ArchTest
+    static final ArchRule FEATURES_FORM_NO_CIRCLE =
+            slices().matching("knollfield.app.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule CORE_PACKAGES_FORM_NO_CIRCLE =
+            slices().matching("knollfield.core.(*)..").should().beFreeOfCycles();
+}

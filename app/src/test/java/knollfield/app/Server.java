@@ -1,0 +1,107 @@
+package knollfield.app;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ExtensionContext.Namespace;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * Starts the real application on a free port with a new H2 file, once for each kind of data, and stops it after the last
+ * test. Spring's own test support needs a later JUnit.
+ */
+public final class Server implements BeforeAllCallback {
+
+    public static final String FIRST_RUN_CODE = "12345678";
+    public static final String DEMO_PASSWORD = "skerrow-demo";
+
+    private final boolean demo;
+    private Running running;
+
+    private Server(boolean demo) {
+        this.demo = demo;
+    }
+
+    /** The workshop's own data: nobody there yet but what {@link #beforeAll} adds, the manager {@code ines}. */
+    public static Server empty() {
+        return new Server(false);
+    }
+
+    /** The island of Skerrow. */
+    public static Server demo() {
+        return new Server(true);
+    }
+
+    private record Running(ConfigurableApplicationContext context, Path folder, String address)
+            implements ExtensionContext.Store.CloseableResource {
+
+        @Override
+        public void close() throws IOException {
+            context.close();
+            try (Stream<Path> files = Files.walk(folder)) {
+                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+            }
+        }
+    }
+
+    @Override
+    public void beforeAll(ExtensionContext context) {
+        running = context.getRoot()
+                .getStore(Namespace.create(Server.class))
+                .getOrComputeIfAbsent("server-" + demo, k -> start(), Running.class);
+    }
+
+    private Running start() {
+        try {
+            Path folder = Files.createTempDirectory("knollfield");
+            List<String> arguments = new ArrayList<>(List.of(
+                    "--server.port=0",
+                    "--knollfield.data=" + folder.resolve("data"),
+                    "--knollfield.first-run-code=" + FIRST_RUN_CODE));
+            if (demo) {
+                arguments.add("--knollfield.demo=true");
+            }
+            ConfigurableApplicationContext context =
+                    SpringApplication.run(KnollfieldApplication.class, arguments.toArray(String[]::new));
+            int port = ((WebServerApplicationContext) context).getWebServer().getPort();
+            Running started = new Running(context, folder, "http://localhost:" + port);
+            if (!demo) {
+                new Client(started.address())
+                        .post("/api/first-run", """
+                                {"code": "%s", "signIn": "ines", "name": "Ines Carrow", "password": "%s"}
+                                """.formatted(FIRST_RUN_CODE, DEMO_PASSWORD))
+                        .ok();
+            }
+            return started;
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Such as http://localhost:41234. */
+    public String address() {
+        return running.address();
+    }
+
+    public <T> T bean(Class<T> type) {
+        return running.context().getBean(type);
+    }
+
+    /** A new client, signed in. */
+    public Client as(String signIn) {
+        return new Client(address()).signIn(signIn, DEMO_PASSWORD);
+    }
+
+    /** A new client that nobody has signed in with. */
+    public Client stranger() {
+        return new Client(address());
+    }
+}

@@ -1,0 +1,402 @@
+package knollfield.app.job;
+
+import static knollfield.app.Given.TODAY;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.google.zxing.BinaryBitmap;
+import com.google.zxing.MultiFormatReader;
+import com.google.zxing.NotFoundException;
+import com.google.zxing.RGBLuminanceSource;
+import com.google.zxing.common.HybridBinarizer;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Stream;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class JobApiTest {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @RegisterExtension
+    static final Server SERVER = Server.empty();
+
+    /** A working day of its own for every test, so that they do not stand in each other's way on the board. */
+    private static LocalDate nextDay = TODAY.plusDays(7);
+
+    private Client ines;
+    private Client hedra;
+    private long technician;
+    private long bay;
+    private long vehicle;
+    private LocalDate day;
+
+    @BeforeEach
+    void aVehicleThatIsDue() {
+        ines = SERVER.as("ines");
+        technician = technician("hedra", "Hedra Voss", "BELT");
+        hedra = SERVER.as("hedra");
+        bay = bay();
+        vehicle = Given.vehicle(SERVER, ines, "");
+        Given.reading(ines, vehicle, TODAY.minusDays(40), "170000", "KM").ok();
+        Given.renewal(ines, vehicle, "belt", TODAY.minusYears(5), 40_000, false).ok();
+        Given.renewal(ines, vehicle, "tensioner", TODAY.minusYears(5), 40_000, false)
+                .ok();
+        do {
+            nextDay = nextDay.plusDays(1);
+        } while (nextDay.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue());
+        day = nextDay;
+    }
+
+    private long technician(String signIn, String name, String skill) {
+        List<JsonNode> people =
+                ines.get("/api/setup/people").json().valueStream().toList();
+        if (people.stream().noneMatch(p -> p.get("signIn").asString().equals(signIn))) {
+            ines.post("/api/setup/people", """
+                            {"signIn": "%s", "name": "%s", "role": "TECHNICIAN", "skills": ["%s"],
+                             "workingDays": ["MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY"],
+                             "password": "%s"}
+                            """.formatted(signIn, name, skill, Server.DEMO_PASSWORD))
+                    .ok();
+        }
+        return ines.get("/api/setup/people")
+                .json()
+                .valueStream()
+                .filter(p -> p.get("signIn").asString().equals(signIn))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+    }
+
+    /** The product has no screen for bays yet. */
+    private static long bay() {
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        if (jdbc.sql("SELECT COUNT(*) FROM bay").query(Long.class).single() == 0) {
+            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Bay 1', 'two posts', 2)")
+                    .update();
+        }
+        return jdbc.sql("SELECT MIN(id) FROM bay").query(Long.class).single();
+    }
+
+    private long job() {
+        return ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+    }
+
+    private Client.Answer book(long job, long technicianId, LocalDate date, String time, int version) {
+        return ines.put("/api/jobs/%d/booking".formatted(job), """
+                {"technicianId": %d, "bayId": %d, "day": "%s", "time": "%s", "version": %d}
+                """.formatted(technicianId, bay, date, time, version));
+    }
+
+    private long bookedJob() {
+        long job = job();
+        book(job, technician, day, "08:00", 1).ok();
+        return job;
+    }
+
+    private Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
+        return who.post(
+                "/api/jobs/%d/card/events".formatted(job),
+                "{\"clientKey\": \"%s\", \"basedOn\": %d, %s}".formatted(key, basedOn, fields));
+    }
+
+    private Client.Answer enter(long job, String fields) {
+        return enter(hedra, job, UUID.randomUUID().toString(), 1_000_000, fields);
+    }
+
+    private JsonNode card(long job) {
+        return hedra.get("/api/jobs/%d/card".formatted(job)).ok().json();
+    }
+
+    private static Stream<JsonNode> steps(JsonNode card) {
+        return card.get("phases").valueStream().flatMap(p -> p.get("steps").valueStream());
+    }
+
+    private void start(long job) {
+        enter(job, "\"type\": \"START\", \"odometer\": 171000, \"odometerUnit\": \"KM\"")
+                .ok();
+    }
+
+    /** Answers well up to the step, or to the end where it is null. */
+    private void workUntil(long job, String step) {
+        while (true) {
+            JsonNode card = card(job);
+            String next = card.path("nextStep").asString(null);
+            if (next == null || next.equals(step)) {
+                return;
+            }
+            JsonNode s = steps(card)
+                    .filter(x -> x.get("code").asString().equals(next))
+                    .findFirst()
+                    .orElseThrow();
+            enter(job, "\"step\": \"%s\", %s".formatted(next, goodAnswer(s))).ok();
+        }
+    }
+
+    private static String goodAnswer(JsonNode s) {
+        return switch (s.get("task").asString()) {
+            case "INSPECT" ->
+                "\"type\": \"INSPECT\", \"result\": \"%s\""
+                        .formatted(s.get("results").get(0).asString());
+            case "COUNT" ->
+                "\"type\": \"COUNT\", \"count\": %d".formatted(s.get("expected").asInt());
+            case "TURN" -> "\"type\": \"TURN\"";
+            case "MARKS" -> "\"type\": \"MARKS\", \"notTrue\": []";
+            case "TIGHTEN" ->
+                "\"type\": \"TORQUE\", \"value\": %s, \"unit\": \"NEWTON_METRE\"%s"
+                        .formatted(
+                                s.get("bookNm").asDouble(),
+                                s.has("angleDegrees")
+                                        ? ", \"angleDegrees\": "
+                                                + s.get("angleDegrees").asInt()
+                                        : "");
+            default -> "\"type\": \"TICK\"";
+        };
+    }
+
+    @Test
+    void aJobIsBuiltWithReasonsAndItsMinutesFollowTheLines() {
+        long job = job();
+        JsonNode view = ines.get("/api/jobs/" + job).ok().json();
+        int minutes = view.get("minutes").asInt();
+        JsonNode seals = line(view, "camseal");
+
+        assertThat(line(view, "tensioner").get("rule").asString()).isEqualTo("REQUIRED");
+        assertThat(seals.get("included").asBoolean()).isFalse();
+        JsonNode changed = ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"camseal\"], \"version\": 1}")
+                .ok()
+                .json();
+        assertThat(changed.get("minutes").asInt())
+                .isEqualTo(minutes + seals.get("minutes").asInt());
+        assertThat(changed.get("totalMinor").asLong())
+                .isEqualTo(changed.get("partsMinor").asLong()
+                        + changed.get("labourMinor").asLong());
+        ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [], \"version\": 1}")
+                .problem(409, "conflict");
+        assertThat(ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"wings\"], \"version\": 2}")
+                        .errorAt("/chosen"))
+                .contains("wings");
+    }
+
+    private static JsonNode line(JsonNode view, String code) {
+        return view.get("lines")
+                .valueStream()
+                .filter(l -> l.get("code").asString().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void aVehicleHasOneOpenJob() {
+        long job = job();
+        ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle)).problem(409, "conflict");
+        ines.delete("/api/jobs/%d?version=1".formatted(job)).ok();
+        assertThat(job()).isGreaterThan(job);
+    }
+
+    @Test
+    void aPlaceThatBreaksRulesIsRefusedInWords() {
+        long first = bookedJob();
+        String registration =
+                ines.get("/api/jobs/" + first).json().get("registration").asString();
+        aVehicleThatIsDue();
+        long second = job();
+        long chainOnly = technician("odo", "Odo Brack", "CHAIN");
+        LocalDate sunday = day.plusDays(7 - day.getDayOfWeek().getValue());
+        LocalDate taken = LocalDate.parse(ines.get("/api/jobs/" + first)
+                .json()
+                .get("booking")
+                .get("start")
+                .asString()
+                .substring(0, 10));
+
+        Client.Answer clash = book(second, technician, taken, "09:30", 1);
+        assertThat(clash.errorAt("/technicianId")).isEqualTo("Hedra Voss has %s then.".formatted(registration));
+        assertThat(clash.errorAt("/bayId")).isEqualTo("Bay 1 holds %s then.".formatted(registration));
+        assertThat(clash.errorAt("/day")).contains("tool set is out");
+        assertThat(book(second, chainOnly, day, "08:00", 1).errorAt("/technicianId"))
+                .contains("does not work on a belt");
+        assertThat(book(second, technician, sunday, "08:00", 1).errorAt("/day")).contains("does not work on that day");
+        assertThat(book(second, technician, TODAY.minusDays(1), "08:00", 1).errorAt("/day"))
+                .contains("passed");
+        assertThat(book(second, technician, day, "12:15", 1).errorAt("/time")).contains("half-hour");
+        assertThat(ines.get("/api/jobs/" + second).json().get("stage").asString())
+                .isEqualTo("DRAFT");
+    }
+
+    @Test
+    void theCardRefusesToBeSignedWithoutTheTwoTurns() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "turn1");
+
+        assertThat(enter(job, "\"type\": \"COMPLETE\"")
+                        .problem(422, "gate-shut")
+                        .get("detail")
+                        .asString())
+                .isEqualTo("Two turns by hand: turn 1 of 2 not done.");
+        enter(job, "\"type\": \"TURN\", \"step\": \"turn1\"").ok();
+        assertThat(enter(job, "\"type\": \"COMPLETE\"")
+                        .problem(422, "gate-shut")
+                        .get("detail")
+                        .asString())
+                .isEqualTo("Two turns by hand: turn 2 of 2 not done.");
+        enter(ines, job, "o1", 1_000_000, "\"type\": \"OVERRIDE\", \"gate\": \"TWO_TURNS\", \"words\": \"sure\"")
+                .problem(403, "not-allowed-on-card");
+        assertThat(ines.get("/api/vehicles/" + vehicle).json().get("openJobId").asLong())
+                .isEqualTo(job);
+    }
+
+    @Test
+    void onlyTheManagerOpensAGateAndWithWords() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "onetime");
+        String override = "\"type\": \"OVERRIDE\", \"gate\": \"ONE_TIME_NEW\", \"words\": \"bolt on the ferry\"";
+
+        enter(job, override).problem(403, "not-allowed-on-card");
+        enter(ines, job, "o2", 1_000_000, override).ok();
+        assertThat(card(job)
+                        .get("gates")
+                        .valueStream()
+                        .filter(g -> g.get("kind").asString().equals("ONE_TIME_NEW")))
+                .singleElement()
+                .satisfies(g -> assertThat(g.get("overriddenWith").asString()).isEqualTo("bolt on the ferry"));
+    }
+
+    @Test
+    void aTwelvefoldTorqueAsksForItsUnit() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "torque-tensioner");
+        String entry = "\"type\": \"TORQUE\", \"step\": \"torque-tensioner\", \"value\": 53, \"unit\": \"%s\"";
+
+        JsonNode question = enter(job, entry.formatted("POUND_FOOT")).problem(422, "unit-guard");
+        assertThat(question.get("suggestion").asString()).isEqualTo("POUND_INCH");
+        assertThat(steps(enter(job, entry.formatted("POUND_INCH")).ok().json())
+                        .filter(s -> s.get("code").asString().equals("torque-tensioner")))
+                .singleElement()
+                .satisfies(
+                        s -> assertThat(s.get("answer").get("words").asString()).isEqualTo("53 lb·in = 5.99 N·m"));
+    }
+
+    @Test
+    void anEntrySentTwiceCountsOnceAndAStaleOneSeesTheOther() {
+        long job = bookedJob();
+        start(job);
+        long seen = card(job).get("seq").asLong();
+        String tick = "\"type\": \"TICK\", \"step\": \"parts\"";
+        enter(hedra, job, "same", seen, tick).ok();
+        long once = card(job).get("seq").asLong();
+        enter(hedra, job, "same", seen, tick).ok();
+        assertThat(card(job).get("seq").asLong()).isEqualTo(once);
+
+        JsonNode conflict = enter(ines, job, "other", seen, tick).problem(409, "conflict");
+        assertThat(conflict.get("detail").asString()).contains("Hedra Voss").contains("\"done\"");
+    }
+
+    @Test
+    void checkInTakesAnOdometerThatIsOne() {
+        long job = bookedJob();
+        String start = "\"type\": \"START\", \"odometer\": %s, \"odometerUnit\": \"KM\"";
+
+        assertThat(enter(job, start.formatted("90000")).errorAt("/odometer")).contains("runs backwards");
+        assertThat(enter(job, start.formatted("1234567890")).errorAt("/odometer"))
+                .contains("is not one");
+        assertThat(enter(job, "\"type\": \"START\"").errorAt("/odometerUnit")).contains("missing");
+        assertThat(card(job).get("started").asBoolean()).isFalse();
+        assertThat(ines.get("/api/jobs/" + job).json().get("stage").asString()).isEqualTo("PLANNED");
+    }
+
+    @Test
+    void aJobWithoutASlotHasNoCardToWorkOn() {
+        enter(job(), "\"type\": \"START\", \"odometer\": 171000, \"odometerUnit\": \"KM\"")
+                .problem(409, "conflict");
+    }
+
+    @Test
+    void signingRestartsTheClocksEndsTheEvidenceAndWritesTheLabel() throws Exception {
+        ines.post(
+                        "/api/vehicles/%d/evidence".formatted(vehicle),
+                        "{\"kind\": \"OIL_TOP\", \"found\": \"%s\"}".formatted(TODAY))
+                .ok();
+        long job = bookedJob();
+        hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).problem(409, "conflict");
+        start(job);
+        workUntil(job, null);
+        JsonNode signed = enter(job, "\"type\": \"COMPLETE\"").ok().json();
+
+        assertThat(signed.get("completedOn").asString()).isEqualTo(TODAY.toString());
+        // 95 % of 120,000 km on from 171,000 km
+        assertThat(signed.get("nextDueKm").asInt()).isEqualTo(285_000);
+        JsonNode after = ines.get("/api/vehicles/" + vehicle).json();
+        assertThat(after.get("status").asString()).isEqualTo("CLEAR");
+        assertThat(after.get("evidence").get(0).get("endedWhy").asString()).isEqualTo("ended by job " + job);
+        Map<String, JsonNode> items = new java.util.HashMap<>();
+        after.get("items").forEach(i -> items.put(i.get("code").asString(), i));
+        assertThat(items.get("belt").get("renewedOn").asString()).isEqualTo(TODAY.toString());
+        assertThat(items.get("belt").get("usedKm").asDouble()).isZero();
+        assertThat(items.get("camseal").get("renewedKm").asInt())
+                .as("the oil asked for the seals")
+                .isEqualTo(171_000);
+        assertThat(items.get("crankseal").has("renewedOn"))
+                .as("left, so it keeps its clock")
+                .isFalse();
+        assertThat(after.get("log").valueStream().map(l -> l.get("what").asString()))
+                .contains("job %d signed".formatted(job), "renewal of the belt");
+        enter(job, "\"type\": \"TICK\", \"step\": \"parts\"").problem(422, "already-signed");
+
+        Client.Answer pdf =
+                hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).ok();
+        assertThat(pdf.contentType()).isEqualTo("application/pdf");
+        String registration = after.get("registration").asString();
+        try (PDDocument document = Loader.loadPDF(pdf.bytes())) {
+            assertThat(new PDFTextStripper().getText(document))
+                    .contains(registration, "Timing belt", "at 171,000 km", "whichever first", "or 285,000 km");
+            assertThat(qr(document)).contains(registration, "171,000", "285,000");
+        }
+    }
+
+    private static String qr(PDDocument document) throws IOException, NotFoundException {
+        BufferedImage image = new PDFRenderer(document).renderImageWithDPI(0, 300);
+        int[] pixels = image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
+        RGBLuminanceSource source = new RGBLuminanceSource(image.getWidth(), image.getHeight(), pixels);
+        return new MultiFormatReader()
+                .decode(new BinaryBitmap(new HybridBinarizer(source)))
+                .getText();
+    }
+
+    @Test
+    void theWeekShowsWhoHasWhat() {
+        long job = bookedJob();
+        JsonNode week = ines.get("/api/jobs/week?from=" + day).ok().json();
+
+        assertThat(week.get("jobs").valueStream().map(j -> j.get("jobId").asLong()))
+                .contains(job);
+        assertThat(week.get("technicians").valueStream().map(t -> t.get("name").asString()))
+                .contains("Hedra Voss");
+        assertThat(JSON.writeValueAsString(ines.get("/api/jobs").ok().json())).contains("\"id\":" + job);
+        ines.get("/api/jobs/week?from=someday").problem(400, "invalid-input");
+    }
+}

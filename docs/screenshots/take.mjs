@@ -1,0 +1,74 @@
+// Drives the demo through its main views and keeps a picture of each.
+import { chromium } from 'playwright-core';
+
+const [address, folder] = process.argv.slice(2);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
+
+async function window(signIn, width = 1280, height = 800) {
+  const page = await (await browser.newContext({ viewport: { width, height }, locale: 'en-GB' })).newPage();
+  await page.goto(address);
+  if (signIn) {
+    await page.fill('#sign-in', signIn);
+    await page.fill('#password', 'skerrow-demo');
+    await page.click('button[type=submit]');
+    await page.waitForSelector('header.shell');
+  }
+  return page;
+}
+
+async function keep(page, name) {
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
+await keep(await window(), 'sign-in');
+
+const ines = await window('ines');
+await ines.goto(`${address}/?drive=BELT`);
+await ines.waitForSelector('.row');
+await ines.locator('.row').nth(2).click();
+await keep(ines, 'desk');
+await ines.locator('.row .registration').nth(2).click();
+await ines.waitForSelector('.dossier.wide');
+await keep(ines, 'dossier');
+await ines.goto(`${address}/jobs`);
+await ines.waitForSelector('.job-row');
+await keep(ines, 'jobs');
+await ines.locator('.job-row', { hasText: 'no slot yet' }).first().getByText('promise', { exact: true }).click();
+await ines.waitForSelector('.booking .week');
+await keep(ines, 'builder');
+await ines.goto(`${address}/setup`);
+await ines.waitForSelector('.settings');
+await keep(ines, 'setup');
+await ines.goto(`${address}/setup/import`);
+await ines.setInputFiles('#file', {
+  name: 'fleet-list.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(
+    'registration,make_model,engine_family,owner,phone,usage,first_registered,odometer,odometer_unit,odometer_date\n' +
+      'SKR 901 A,Calder Dunlin 1.6,Calder 1.6,Kerra Bray,0555 201 30,private,2017-04-02,96400,km,2026-11-02\n' +
+      'SKR 902 A,Windle Lark 1.5,WIN-15,Jago Nance,0555 201 31,private,2019-09-14,1234567890,km,2026-11-02\n' +
+      'SKR 903 A,Ostry Carrier 2.0,Ostry 2.0,Post and parcel,0555 010 11,courier van,2021-02-11,61000,leagues,2026-11-03\n',
+  ),
+});
+await ines.waitForSelector('table.plain');
+await keep(ines, 'import');
+
+const hedra = await window('hedra', 1024, 768);
+await hedra.goto(`${address}/jobs`);
+await hedra.getByText('go on', { exact: true }).first().click();
+await hedra.waitForSelector('.bench-step');
+await keep(hedra, 'card');
+await hedra.getByText(/^All \d are true$/).click();
+await hedra.waitForSelector('.keypad');
+await hedra.keyboard.type('130');
+await keep(hedra, 'card-torque');
+
+await hedra.goto(`${address}/jobs`);
+await hedra.getByText('card', { exact: true }).first().click();
+await hedra.waitForSelector('.sign');
+await keep(hedra, 'card-signed');
+await browser.close();

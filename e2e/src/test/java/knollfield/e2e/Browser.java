@@ -1,0 +1,167 @@
+package knollfield.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Browser.NewContextOptions;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import knollfield.app.KnollfieldApplication;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ExtensionContext.Namespace;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** The demo on a free port, and Debian's Chromium in front of it; both are started once. */
+final class Browser implements BeforeAllCallback, AfterEachCallback {
+
+    static final String PASSWORD = "skerrow-demo";
+
+    private Running running;
+    private final List<BrowserContext> open = new java.util.ArrayList<>();
+
+    private record Running(
+            ConfigurableApplicationContext server,
+            String address,
+            Path folder,
+            Playwright playwright,
+            com.microsoft.playwright.Browser chromium)
+            implements ExtensionContext.Store.CloseableResource {
+
+        @Override
+        public void close() throws IOException {
+            chromium.close();
+            playwright.close();
+            server.close();
+            try (Stream<Path> files = Files.walk(folder)) {
+                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+            }
+        }
+    }
+
+    @Override
+    public void beforeAll(ExtensionContext context) {
+        running = context.getRoot()
+                .getStore(Namespace.create(Browser.class))
+                .getOrComputeIfAbsent("browser", k -> start(), Running.class);
+    }
+
+    @Override
+    public void afterEach(ExtensionContext context) {
+        open.forEach(BrowserContext::close);
+        open.clear();
+    }
+
+    private static Running start() {
+        try {
+            Path folder = Files.createTempDirectory("knollfield-e2e");
+            ConfigurableApplicationContext server = SpringApplication.run(
+                    KnollfieldApplication.class,
+                    "--server.port=0",
+                    "--knollfield.demo=true",
+                    "--knollfield.data=" + folder.resolve("data"));
+            int port = ((WebServerApplicationContext) server).getWebServer().getPort();
+            System.setProperty("playwright.nodejs.path", node());
+            Playwright playwright = Playwright.create(
+                    new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+            com.microsoft.playwright.Browser chromium = playwright
+                    .chromium()
+                    .launch(new BrowserType.LaunchOptions()
+                            .setExecutablePath(Path.of("/usr/bin/chromium"))
+                            .setArgs(List.of(
+                                    "--no-sandbox",
+                                    "--disable-gpu",
+                                    "--disable-quic",
+                                    "--no-first-run",
+                                    "--disable-background-networking",
+                                    "--disable-component-update",
+                                    "--disable-sync")));
+            return new Running(server, "http://localhost:" + port, folder, playwright, chromium);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The machine's own node; nothing downloads another. */
+    private static String node() {
+        return Stream.of(System.getenv("PATH").split(":"))
+                .map(p -> Path.of(p, "node"))
+                .filter(Files::isExecutable)
+                .findFirst()
+                .map(Path::toString)
+                .orElseThrow(() -> new IllegalStateException("node is not on the PATH"));
+    }
+
+    String address() {
+        return running.address();
+    }
+
+    /** A new window in which {@code signIn} has signed in. */
+    Page as(String signIn, int width, int height) {
+        Page page = stranger(width, height);
+        page.getByLabel("Sign-in name").fill(signIn);
+        page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill(PASSWORD);
+        page.getByText("Sign in", new Page.GetByTextOptions().setExact(true)).click();
+        page.locator("header.shell").waitFor();
+        return page;
+    }
+
+    Page as(String signIn) {
+        return as(signIn, 1280, 800);
+    }
+
+    /** A new window before the sign-in. */
+    Page stranger(int width, int height) {
+        BrowserContext context = running.chromium()
+                .newContext(
+                        new NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
+        context.setDefaultTimeout(15_000);
+        open.add(context);
+        Page page = context.newPage();
+        page.navigate(running.address());
+        return page;
+    }
+
+    /** No serious fault for people who see, hear or move differently, and nothing that runs out of its window. */
+    void check(Page page, String screen) {
+        List<String> faults = new AxeBuilder(page)
+                .analyze().getViolations().stream()
+                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
+                        .map(Browser::words)
+                        .toList();
+        assertThat(faults).as("axe on " + screen).isEmpty();
+        assertThat(page.evaluate("document.documentElement.scrollWidth - window.innerWidth"))
+                .as("sideways scrolling on " + screen)
+                .isEqualTo(0);
+        assertThat(page.evaluate(CUT_OFF)).as("text cut off on " + screen).isEqualTo(List.of());
+    }
+
+    private static String words(Rule v) {
+        return v.getId() + ": " + v.getNodes().get(0).getHtml() + " "
+                + v.getNodes().get(0).getFailureSummary();
+    }
+
+    /** Texts wider than the box that hides what runs over, unless the box shortens them on purpose. */
+    private static final String CUT_OFF = """
+            [...document.querySelectorAll('body *')].filter(e => {
+              const s = getComputedStyle(e);
+              const own = [...e.childNodes].some(n => n.nodeType === 3 && n.textContent.trim());
+              return own && e.clientWidth > 0 && s.overflowX !== 'visible' && s.textOverflow !== 'ellipsis'
+                && e.scrollWidth > e.clientWidth + 1;
+            }).map(e => e.className + ': ' + e.textContent.slice(0, 60))
+            """;
+}

@@ -1,0 +1,234 @@
+package knollfield.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Page.GetByLabelOptions;
+import com.microsoft.playwright.Page.GetByRoleOptions;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.api.io.TempDir;
+
+/** One vehicle from due to done, as a manager and a technician would go. */
+class DueToDoneTest {
+
+    @RegisterExtension
+    static final Browser BROWSER = new Browser();
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void fromAListToALabel() throws IOException {
+        Page desk = BROWSER.as("ines");
+        importThreeVehicles(desk);
+        findTheOneThatIsDue(desk);
+        String job = buildAndPromise(desk);
+
+        Page bench = BROWSER.as("hedra", 1024, 768);
+        workTheCard(bench, job);
+        seeTheClocksRestart(desk);
+    }
+
+    private void importThreeVehicles(Page page) throws IOException {
+        LocalDate today = LocalDate.now();
+        Path csv = folder.resolve("vehicles.csv");
+        Files.writeString(csv, """
+                registration,make_model,engine_family,owner,phone,usage,first_registered,odometer,odometer_unit,odometer_date,belt_renewed_on,belt_renewed_odometer,conditions
+                WALK 1,Calder Dunlin 1.6,Calder 1.6,"Orde, Tamsin",0555 777 01,private,%s,138000,km,%s,%s,40000,dust
+                WALK 2,Hollin Post 1.2,Hollin 1.2,Ruan Keast,0555 777 02,private,%s,20000,km,%s,,,
+                WALK 3,Windle Lark 1.5,WIN-15,Kerra Bray,0555 777 03,private,%s,15000,miles,%s,,,
+                """.formatted(
+                        today.minusYears(9),
+                        today.minusDays(3),
+                        today.minusMonths(54),
+                        today.minusYears(2),
+                        today.minusDays(3),
+                        today.minusYears(2),
+                        today.minusDays(3)));
+        page.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("Setup")).click();
+        page.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("Import a list"))
+                .click();
+        page.locator("#file").setInputFiles(csv);
+        assertThat(page.getByText("3 vehicles")).isVisible();
+        assertThat(page.getByText("every line is good")).isVisible();
+        BROWSER.check(page, "import");
+        page.getByText("Take in all 3").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("3 vehicles taken in");
+    }
+
+    private void findTheOneThatIsDue(Page page) {
+        page.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("See the Desk"))
+                .click();
+        page.keyboard().press("/");
+        page.keyboard().type("walk1");
+        page.keyboard().press("Enter");
+        assertThat(page.getByRole(AriaRole.HEADING, new GetByRoleOptions().setLevel(1)))
+                .containsText("WALK 1");
+        assertThat(page.locator(".sentence")).containsText("Overdue.");
+        Locator reasons = page.getByLabel("Reasons");
+        assertThat(reasons)
+                .containsText(Pattern.compile("98,\\d\\d\\d\\skm of 70,000\\skm used, 28,\\d\\d\\d\\skm over"));
+        assertThat(reasons).containsText("Severe, because of dust");
+        assertThat(page.locator(".due-window")).isVisible();
+        BROWSER.check(page, "dossier");
+    }
+
+    private String buildAndPromise(Page page) {
+        page.getByText("Build the job").click();
+        Locator pump = page.locator("tr", new Page.LocatorOptions().setHasText("Water pump"));
+        assertThat(pump).containsText("must");
+        Locator button =
+                page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Promise \\d")));
+        String before = button.textContent();
+        page.getByRole(AriaRole.CHECKBOX, new GetByRoleOptions().setName("Cam seals in the job"))
+                .check();
+        assertThat(button).not().hasText(before);
+        BROWSER.check(page, "job builder");
+
+        page.getByText("later", new Page.GetByTextOptions().setExact(true)).click();
+        Locator cell = page.getByLabel(Pattern.compile("Hedra Voss, Wed.*: free"));
+        cell.click();
+        choose(page, "Bay", "Bay 3, low lift");
+        button.click();
+        assertThat(page.locator(".promised")).containsText("Hedra Voss, Bay 3");
+        return page.url().substring(page.url().lastIndexOf('/') + 1);
+    }
+
+    private static void choose(Page page, String label, String option) {
+        page.getByLabel(label, new GetByLabelOptions().setExact(true)).click();
+        page.locator(".ant-select-dropdown:visible")
+                .getByText(option, new Locator.GetByTextOptions().setExact(true))
+                .click();
+    }
+
+    private void workTheCard(Page page, String job) throws IOException {
+        page.navigate(BROWSER.address() + "/jobs/" + job + "/card");
+        keypad(page, "138500");
+        BROWSER.check(page, "check-in");
+        button(page, "Check in and start").click();
+        assertThat(page.locator(".bench-step h1")).containsText("Parts and tool set here");
+
+        goOnUntil(page, "Tensioner plate to torque");
+        BROWSER.check(page, "torque step");
+        keypad(page, "53");
+        button(page, "lb·ft").click();
+        button(page, "Enter 53 lb·ft").click();
+        assertThat(page.locator(".guard")).containsText("71.86 N·m; the book says 6 N·m");
+        button(page, "Yes, lb·in").click();
+        assertThat(page.locator(".bench-step h1")).not().hasText("Tensioner plate to torque");
+
+        goOnUntil(page, "Crank turn 1 by hand, running way");
+        BROWSER.check(page, "turn step");
+        // signing is not even offered here; the server refuses it all the same
+        String refusal = (String) page.evaluate("""
+                async job => {
+                  const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1]);
+                  const r = await fetch(`/api/jobs/${job}/card/events`, { method: 'POST',
+                    headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
+                    body: JSON.stringify({ clientKey: 'early', basedOn: 0, type: 'COMPLETE' }) });
+                  return r.status + ' ' + (await r.json()).detail;
+                }
+                """, job);
+        assertThat(refusal).isEqualTo("422 Two turns by hand: turn 1 of 2 not done.");
+        assertThat(button(page, "Sign the job")).hasCount(0);
+        assertThat(page.getByText("turn 1 of 2 not done").first()).isVisible();
+
+        goOnUntil(page, "Crank bolt to torque");
+        // 130 N·m is 95.9 lb·ft
+        keypad(page, "96");
+        button(page, "lb·ft").click();
+        page.getByText("Then 90° further: not yet").click();
+        button(page, "Enter 96 lb·ft").click();
+        assertThat(page.locator(".bench-step h1")).not().hasText("Crank bolt to torque");
+
+        goOnUntil(page, "Every step is done");
+        BROWSER.check(page, "sign");
+        button(page, "Sign the job").click();
+        assertThat(page.locator(".sign h1")).hasText("Signed");
+        assertThat(page.locator(".next-due")).containsText("whichever comes first");
+        BROWSER.check(page, "signed");
+        assertThat(labelText(page)).contains("WALK 1", "Timing belt", "138,500 km", "Next due, whichever first");
+    }
+
+    private String labelText(Page page) throws IOException {
+        Download download = page.waitForDownload(() -> page.evaluate("""
+                () => { const a = document.querySelector('a[href$="label.pdf"]').cloneNode();
+                        a.download = 'label.pdf'; a.removeAttribute('target'); document.body.append(a); a.click(); }
+                """));
+        Path pdf = folder.resolve("label.pdf");
+        download.saveAs(pdf);
+        try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
+            return new PDFTextStripper().getText(document);
+        }
+    }
+
+    /** Answers each step well, by touching what it offers, until the heading is the one asked for. */
+    private static void goOnUntil(Page page, String heading) {
+        for (int i = 0; i < 80; i++) {
+            Locator title = page.locator(".bench-step h1");
+            String now = title.textContent();
+            if (now.equals(heading)) {
+                return;
+            }
+            touchTheGoodAnswer(page);
+            assertThat(title).not().hasText(now);
+        }
+        throw new AssertionError("never came to " + heading);
+    }
+
+    private static void touchTheGoodAnswer(Page page) {
+        Locator entry = page.locator(".bench-entry");
+        if (entry.locator(".keypad").count() > 0) {
+            // the book's value, read off the screen
+            var book = Pattern.compile("Book ([0-9.]+) N·m(?: \\+ (\\d+)°)?").matcher(entry.textContent());
+            assertThat(book.find()).isTrue();
+            keypad(page, book.group(1));
+            if (book.group(2) != null) {
+                page.getByText("further: not yet").click();
+            }
+            entry.getByText(Pattern.compile("^Enter ")).click();
+        } else if (entry.locator(".bench-button.action").count() > 0) {
+            entry.locator(".bench-button.action").first().click();
+        } else {
+            entry.locator(".bench-button").first().click();
+        }
+    }
+
+    private static void keypad(Page page, String figures) {
+        for (char c : figures.toCharArray()) {
+            String name = c == '.' ? "decimal point" : String.valueOf(c);
+            page.locator(".pad")
+                    .getByLabel(name, new Locator.GetByLabelOptions().setExact(true))
+                    .click();
+        }
+    }
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private void seeTheClocksRestart(Page page) {
+        page.keyboard().press("1");
+        page.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill("walk 1");
+        page.locator(".found").first().click();
+        assertThat(page.locator(".sentence")).containsText("Clear.");
+        Locator belt = page.locator("table tr", new Page.LocatorOptions().setHasText("Timing belt"));
+        assertThat(belt).containsText("138,500");
+        assertThat(belt).containsText("0 of 70,000");
+        assertThat(page.getByText("signed").first()).isVisible();
+    }
+}

@@ -1,0 +1,169 @@
+package knollfield.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Page.GetByRoleOptions;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Each place by itself: keyboard, refusals, what a role is offered, and axe. */
+class ScreensTest {
+
+    @RegisterExtension
+    static final Browser BROWSER = new Browser();
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource({
+        "desk, /, Setup",
+        "setup, /setup, Rates and costs",
+        "people, /setup/people, Signs in as",
+        "jobs, /jobs, Promised"
+    })
+    void placesHoldTogetherAt1280By800(String screen, String path, String words) {
+        Page page = BROWSER.as("ines");
+        page.navigate(BROWSER.address() + path);
+        assertThat(page.getByText(words).first()).isVisible();
+        page.waitForTimeout(300);
+        BROWSER.check(page, screen);
+    }
+
+    @Test
+    void theSignInSaysWhatIsWrongAndKeepsTheName() {
+        Page page = BROWSER.stranger(1280, 800);
+        BROWSER.check(page, "sign-in");
+        page.getByLabel("Sign-in name").fill("ines");
+        page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill("not this one");
+        page.keyboard().press("Enter");
+
+        assertThat(page.locator(".field-note")).containsText("do not belong together");
+        assertThat(page.getByLabel("Sign-in name")).hasValue("ines");
+    }
+
+    @Test
+    void theDeskIsWalkedByKeys() {
+        Page page = BROWSER.as("ines");
+        Locator current = page.locator(".row[aria-current=true] .registration");
+        current.waitFor();
+        String first = current.textContent();
+        page.keyboard().press("ArrowDown");
+        assertThat(current).not().hasText(first);
+        String second = current.textContent();
+        assertThat(page.locator(".desk-dossier .title")).containsText(second);
+        page.keyboard().press("o");
+        assertThat(page.getByLabel("Odometer", new Page.GetByLabelOptions().setExact(true)))
+                .isFocused();
+        page.keyboard().type("1o");
+        assertThat(page.locator(".desk-dossier .title")).containsText(second);
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".card-form .field-note")).containsText("“1o” is not a number");
+        page.locator(".row .who").first().click();
+        page.keyboard().press("?");
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("walk the list");
+    }
+
+    @Test
+    void aReadingThatRunsBackwardsIsSaidBesideItsFieldAndNotLost() {
+        Page page = BROWSER.as("morwen");
+        page.locator(".row .who .registration").nth(3).click();
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Odometer"))
+                .click();
+        Locator value = page.getByLabel("Odometer", new Page.GetByLabelOptions().setExact(true));
+        value.fill("1");
+        page.getByText("Record it", new Page.GetByTextOptions().setExact(true)).click();
+
+        assertThat(page.locator(".card-form .field-note")).containsText("runs backwards");
+        assertThat(value).hasValue("1");
+        value.fill("9999999999");
+        page.getByText("Record it", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".card-form .field-note")).containsText("9999999999 is not one");
+        BROWSER.check(page, "reading form");
+        page.getByText("Leave it").click();
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Evidence"))
+                .click();
+        assertThat(page.getByLabel("What was found")).isVisible();
+        BROWSER.check(page, "evidence form");
+    }
+
+    @Test
+    void filtersStandInTheAddressAndLeadBack() {
+        Page page = BROWSER.as("ines");
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Stop")))
+                .click();
+        assertThat(page.locator(".row")).hasCount(1);
+        assertThat(page.url()).contains("status=STOP");
+        page.getByLabel("Narrow the list by a word").fill("no such owner");
+        assertThat(page.locator(".empty")).containsText("No vehicle fits.");
+        page.getByText("Show all again").click();
+        assertThat(page.locator(".row").nth(20)).isAttached();
+    }
+
+    @Test
+    void aTechnicianIsOfferedTheBenchAndNothingElse() {
+        Page page = BROWSER.as("hedra");
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Jobs"});
+        page.navigate(BROWSER.address() + "/setup");
+        assertThat(page.getByText("Labour")).hasCount(0);
+        page.navigate(BROWSER.address() + "/vehicles/1");
+        page.locator(".dossier-head").waitFor();
+        assertThat(page.getByText("Build the job")).hasCount(0);
+        assertThat(page.getByRole(AriaRole.CHECKBOX)).hasCount(0);
+    }
+
+    @Test
+    void aFleetContactReadsTheOwnFleet() {
+        Page page = BROWSER.as("jory");
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk"});
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Clear")))
+                .click();
+        assertThat(page.locator(".row .who .second").first()).hasText("Harbour taxis");
+        assertThat(page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Odometer")))
+                .hasCount(0);
+        BROWSER.check(page, "fleet contact's desk");
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(delimiter = '|', textBlock = """
+            empty         | ''                                     | The file is empty
+            wrong columns | 'registration,colour'                  | Missing: make_model
+            not text      | 'a NUL b'                              | not text
+            a bad line    | 'registration,date,odometer\nX,2020-01-01,5' | X is not on file
+            """)
+    void aBadListIsSaidLineByLine(String behaviour, String csv, String words) {
+        Page page = BROWSER.as("morwen");
+        page.navigate(BROWSER.address() + "/setup/import");
+        page.locator("#file")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "list.csv",
+                        "text/csv",
+                        csv.replace("\\n", "\n").replace("NUL", "\0").getBytes(StandardCharsets.UTF_8)));
+
+        assertThat(page.locator(".field-note").first()).containsText(words);
+        List<String> buttons = page.locator("button:enabled").allTextContents();
+        assertThat(buttons).noneMatch(b -> b.startsWith("Take in all"));
+    }
+
+    @Test
+    void theManagersChangeOfPolicyIsKeptOrRefusedAtItsField() {
+        Page page = BROWSER.as("ines");
+        page.navigate(BROWSER.address() + "/setup");
+        Locator horizon = page.getByLabel("Coming means within");
+        horizon.fill("0");
+        page.getByText("Keep these figures").click();
+        assertThat(page.locator(".setting .field-note")).containsText("1 to 730 days");
+        horizon.fill("121");
+        page.getByText("Keep these figures").click();
+        assertThat(page.getByText("Every vehicle has been judged anew")).isVisible();
+        horizon.fill("120");
+        page.getByText("Keep these figures").click();
+        assertThat(page.getByText("last changed by Ines Carrow")).isVisible();
+    }
+}
