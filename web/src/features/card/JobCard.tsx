@@ -311,6 +311,46 @@ function Signed({ card }: { card: Card }) {
           The vehicle’s record
         </Link>
       </div>
+      <Record card={card} />
     </section>
+  );
+}
+
+/** What was measured, counted and looked at, by whom and when; and the gates a manager opened. */
+function Record({ card }: { card: Card }) {
+  const proof = card.phases
+    .flatMap((p) => p.steps)
+    .filter((s) => s.answer && s.task !== 'TICK' && s.task !== 'CONFIRM');
+  return (
+    <table className="record">
+      <tbody>
+        {card.gates
+          .filter((g) => g.overriddenWith)
+          .map((g) => (
+            <tr key={g.kind}>
+              <td>{g.words}</td>
+              <td className="bench-caution">opened by the manager: {g.overriddenWith}</td>
+              <td />
+            </tr>
+          ))}
+        {proof.map((s) => (
+          <tr key={s.code}>
+            <td>{s.title}</td>
+            <td>
+              <b>{s.answer?.words}</b>
+              {s.bookNm !== undefined && (
+                <span className="muted">
+                  {' '}
+                  book {s.bookNm} N·m{s.angleDegrees !== undefined && ` + ${s.angleDegrees}°`}
+                </span>
+              )}
+            </td>
+            <td className="muted">
+              {s.answer?.by}, {formatTime(s.answer?.at ?? '')}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -99,7 +99,7 @@ export default function ImportList() {
                       {l.summary}
                       {l.problems.map((p, i) => (
                         <span key={i} className="field-note">
-                          {p.column} {p.detail}
+                          {p.column}: {p.detail}
                         </span>
                       ))}
                     </td>

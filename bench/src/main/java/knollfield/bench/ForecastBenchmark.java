@@ -80,7 +80,8 @@ public class ForecastBenchmark {
     private static VehicleFacts vehicle() {
         List<Reading> readings = new ArrayList<>();
         for (int i = 0; i < 8; i++) {
-            readings.add(new Reading(i + 1, TODAY.minusDays(182L * (7 - i)), 60_000 + 10_000 * i, ReadingSource.WORKSHOP));
+            readings.add(
+                    new Reading(i + 1, TODAY.minusDays(182L * (7 - i)), 60_000 + 10_000 * i, ReadingSource.WORKSHOP));
         }
         ClockStart start = new ClockStart(TODAY.minusMonths(54), 40_000, ClockStart.Grade.DOCUMENTED);
         Map<String, ClockStart> starts = new java.util.HashMap<>();
@@ -88,27 +89,54 @@ public class ForecastBenchmark {
             starts.put("item" + i, start);
         }
         return new VehicleFacts(
-                TODAY.minusYears(8), true, readings, starts, Set.of(), List.of(),
-                new UsageClass("T", "test", 20_000, 5_000), List.of());
+                TODAY.minusYears(8),
+                true,
+                readings,
+                starts,
+                Set.of(),
+                List.of(),
+                new UsageClass("T", "test", 20_000, 5_000),
+                List.of());
     }
 
     private static EngineFamily family() {
-        Schedule schedule = new Schedule(
-                Limit.of(120_000, 72), Optional.of(Limit.of(70_000, 60)), "bench", DistanceUnit.KM);
+        Schedule schedule =
+                new Schedule(Limit.of(120_000, 72), Optional.of(Limit.of(70_000, 60)), "bench", DistanceUnit.KM);
         List<Item> items = new ArrayList<>();
         for (int i = 0; i < ITEMS; i++) {
             items.add(new Item(
-                    "item" + i, i == 0 ? ItemKind.TIMING_BELT : ItemKind.IDLER, "Item " + i,
-                    new Part("P" + i, "part", 1, 100), Optional.of(schedule), List.of("step"), true));
+                    "item" + i,
+                    i == 0 ? ItemKind.TIMING_BELT : ItemKind.IDLER,
+                    "Item " + i,
+                    new Part("P" + i, "part", 1, 100),
+                    Optional.of(schedule),
+                    List.of("step"),
+                    true));
         }
         return new EngineFamily(
-                "BENCH", "Bench", Drive.BELT, Interference.YES, CrankFit.KEYED, ReferenceMethod.MARKS, List.of(),
-                TensionerKind.SPRING_PIN, true, false, List.of(), 0, 0,
-                new BeltPath(120, true, List.of(
-                        new Pulley("crank", "Crank", Pulley.Role.CRANK, 0, 0, 20, 30, false, true),
-                        new Pulley("cam", "Cam", Pulley.Role.CAM, 0, 200, 40, 60, false, true))),
+                "BENCH",
+                "Bench",
+                Drive.BELT,
+                Interference.YES,
+                CrankFit.KEYED,
+                ReferenceMethod.MARKS,
+                List.of(),
+                TensionerKind.SPRING_PIN,
+                true,
+                false,
+                List.of(),
+                0,
+                0,
+                new BeltPath(
+                        120,
+                        true,
+                        List.of(
+                                new Pulley("crank", "Crank", Pulley.Role.CRANK, 0, 0, 20, 30, false, true),
+                                new Pulley("cam", "Cam", Pulley.Role.CAM, 0, 200, 40, 60, false, true))),
                 items,
                 List.of(new AccessStep("step", "Step", 10, List.of(), Optional.empty(), List.of(), 0)),
-                List.of(), new RepairEstimate(1, 2, 3), List.of());
+                List.of(),
+                new RepairEstimate(1, 2, 3),
+                List.of());
     }
 }

@@ -259,6 +259,10 @@ public class CsvImport {
             return csv.isSet(column) ? csv.get(column) : "";
         }
 
+        String textOr(String column, String other) {
+            return text(column).isEmpty() ? other : text(column);
+        }
+
         String needed(String column, int max) {
             String value = text(column);
             if (value.isEmpty()) {
@@ -419,7 +423,7 @@ public class CsvImport {
                 row.line(),
                 registration,
                 makeModel + ", " + owner
-                        + odometer.map(o -> ", " + o.toPlainString() + " " + unitWords(unit))
+                        + odometer.map(o -> ", " + o.toPlainString() + " " + row.textOr("odometer_unit", "km"))
                                 .orElse(""),
                 List.copyOf(row.problems)));
         into.actions.add(() -> store(vehicle, odometer, unit, read, renewedAt, renewedOn));
@@ -516,7 +520,8 @@ public class CsvImport {
         into.lines.add(new Line(
                 row.line(),
                 registration,
-                odometer.map(o -> o.toPlainString() + " " + unitWords(unit)).orElse("")
+                odometer.map(o -> o.toPlainString() + " " + row.textOr("unit", "km"))
+                                .orElse("")
                         + date.map(d -> " on " + d).orElse(""),
                 List.copyOf(row.problems)));
         // readings of a list may contradict each other; the kept chain sorts that out, with reasons
@@ -529,10 +534,6 @@ public class CsvImport {
                 .map(c -> c.name())
                 .sorted()
                 .collect(Collectors.joining(", "));
-    }
-
-    private static String unitWords(DistanceUnit unit) {
-        return unit == DistanceUnit.KM ? "km" : "miles";
     }
 
     private static @Nullable Condition condition(String name) {
