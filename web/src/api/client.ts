@@ -50,7 +50,11 @@ function token(): string {
   return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
 }
 
-export const api = createClient<paths>({ baseUrl: '/' });
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  // asked for at each call, so that a test can stand in for the server
+  fetch: (request) => globalThis.fetch(request),
+});
 
 api.use({
   onRequest({ request }) {

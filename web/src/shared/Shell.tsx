@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { AutoComplete, Dropdown, Input, Modal, type InputRef } from 'antd';
+import { AutoComplete, Checkbox, Dropdown, Input, Modal, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { api, data } from '../api/client';
 import { formatWeekday } from './format';
-import { useKeys } from './keyboard';
+import { setSingleKeys, singleKeys, useKeys } from './keyboard';
 import { useMe } from './me';
 import { findQuery } from './queries';
 
@@ -65,6 +65,9 @@ export function Shell() {
             </div>
           ))}
         </dl>
+        <Checkbox defaultChecked={singleKeys()} onChange={(e) => setSingleKeys(e.target.checked)}>
+          Single keys act on this machine
+        </Checkbox>
       </Modal>
     </>
   );

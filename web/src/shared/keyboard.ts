@@ -7,12 +7,22 @@ const typing = (target: EventTarget | null) =>
     target.getAttribute('role') === 'combobox' ||
     target.closest('.ant-modal, .ant-picker-dropdown') !== null);
 
+const OFF = 'knollfield.single-keys-off';
+
+/** Whether single keys act on this machine; some tools speak or type in single letters (WCAG 2.1.4). */
+export const singleKeys = () => localStorage.getItem(OFF) === null;
+
+export function setSingleKeys(on: boolean): void {
+  if (on) localStorage.removeItem(OFF);
+  else localStorage.setItem(OFF, 'off');
+}
+
 /** Single keys, never in the way of typing. The handlers by `event.key`. */
 export function useKeys(handlers: Record<string, (e: KeyboardEvent) => void>, on = true) {
   useEffect(() => {
     if (!on) return;
     const listen = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return;
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || !singleKeys()) return;
       const handler = handlers[e.key];
       if (handler) {
         handler(e);

@@ -213,7 +213,7 @@ final class SkerrowVehicles {
 
     /** A long journey that starts in five weeks. */
     VehicleHistory beforeTrip(VehicleHistory h) {
-        KnownTrip trip = new KnownTrip(today.plusDays(36), today.plusDays(57), 6_400);
+        KnownTrip trip = new KnownTrip(today.plusDays(36), today.plusDays(57), 9_000);
         return new VehicleHistory(h.vehicle(), h.readings(), h.renewals(), h.evidence(), List.of(trip));
     }
 

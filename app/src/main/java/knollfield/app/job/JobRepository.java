@@ -78,6 +78,13 @@ class JobRepository {
                 .list();
     }
 
+    /** One change of the board at a time: two that each fit alone must not be placed on top of each other. */
+    void lockBoard() {
+        jdbc.sql("SELECT id FROM workshop WHERE id = 1 FOR UPDATE")
+                .query(Integer.class)
+                .single();
+    }
+
     List<Bay> bays() {
         return jdbc.sql("SELECT id, name, note, lift_class FROM bay ORDER BY name")
                 .query((rs, row) ->

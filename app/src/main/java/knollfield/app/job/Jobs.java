@@ -108,6 +108,7 @@ public class Jobs {
      */
     @Transactional
     public long create(long vehicleId) {
+        jobs.lockBoard();
         Vehicle vehicle = vehicles.get(vehicleId);
         jobs.ofVehicle(vehicleId).stream()
                 .filter(j -> j.stage().isOpen())
@@ -129,6 +130,7 @@ public class Jobs {
     /** Takes the offered items in {@code chosen} in, and leaves the others. */
     @Transactional
     public void choose(long jobId, Set<String> chosen, int version) {
+        jobs.lockBoard();
         Job job = editable(jobId, version);
         EngineFamily family = family(job);
         chosen.stream().filter(c -> family.item(c).isEmpty()).findFirst().ifPresent(c -> {
@@ -165,6 +167,7 @@ public class Jobs {
      */
     @Transactional
     public void book(long jobId, long technicianId, long bayId, LocalDate day, LocalTime time, int version) {
+        jobs.lockBoard();
         Job job = editable(jobId, version);
         Job.Booking booking = place(job, technicianId, bayId, day, time);
         save(with(job, JobStage.PLANNED, Optional.of(booking)), job);

@@ -399,4 +399,134 @@ class JobApiTest {
         assertThat(JSON.writeValueAsString(ines.get("/api/jobs").ok().json())).contains("\"id\":" + job);
         ines.get("/api/jobs/week?from=someday").problem(400, "invalid-input");
     }
+
+    @Test
+    void ofTwoJobsPromisedToTheSameSlotAtOnceOneGetsIt() throws Exception {
+        long first = job();
+        LocalDate slot = day;
+        aVehicleThatIsDue();
+        long second = job();
+        java.util.concurrent.CountDownLatch go = new java.util.concurrent.CountDownLatch(1);
+        List<java.util.concurrent.Future<Integer>> answers = new java.util.ArrayList<>();
+        java.util.concurrent.ExecutorService both = java.util.concurrent.Executors.newFixedThreadPool(2);
+        try {
+            for (long job : new long[] {first, second}) {
+                Client client = SERVER.as("ines");
+                answers.add(both.submit(() -> {
+                    go.await();
+                    return client.put("/api/jobs/%d/booking".formatted(job), """
+                                    {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 1}
+                                    """.formatted(technician, bay, slot))
+                            .status();
+                }));
+            }
+            go.countDown();
+            List<Integer> statuses =
+                    List.of(answers.get(0).get(), answers.get(1).get());
+            assertThat(statuses).containsExactlyInAnyOrder(200, 422);
+        } finally {
+            both.shutdownNow();
+        }
+    }
+
+    @Test
+    void twoAtOneCardLoseNoEntry() throws Exception {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "marksin");
+        long seen = card(job).get("seq").asLong();
+        List<String> keys =
+                Stream.generate(() -> UUID.randomUUID().toString()).limit(12).toList();
+        java.util.concurrent.ExecutorService bench = java.util.concurrent.Executors.newFixedThreadPool(4);
+        try {
+            List<java.util.concurrent.Future<Client.Answer>> answers = keys.stream()
+                    .map(k -> bench.submit(() -> enter(
+                            SERVER.as("hedra"),
+                            job,
+                            k,
+                            1_000_000,
+                            "\"type\": \"INSPECT\", \"step\": \"look\", \"result\": \"worn\"")))
+                    .toList();
+            for (java.util.concurrent.Future<Client.Answer> answer : answers) {
+                answer.get().ok();
+            }
+        } finally {
+            bench.shutdownNow();
+        }
+        assertThat(card(job).get("seq").asLong()).isEqualTo(seen + keys.size());
+    }
+
+    @Test
+    void aCardIsTheSumOfItsEntriesAfterARestartOfItsReader() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "turn2");
+        JsonNode once = card(job);
+        JsonNode again = ines.get("/api/jobs/%d/card".formatted(job)).json();
+
+        assertThat(again.get("phases")).isEqualTo(once.get("phases"));
+        assertThat(again.get("seq")).isEqualTo(once.get("seq"));
+        assertThat(again.get("mayOverride").asBoolean()).isTrue();
+        assertThat(once.get("mayOverride").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aHardStopTakesTheTimingBackAndIsSaid() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "turn2");
+        JsonNode stopped = enter(job, "\"type\": \"HARD_STOP\", \"words\": \"at a quarter\"")
+                .ok()
+                .json();
+
+        assertThat(stopped.get("hardStop").asBoolean()).isTrue();
+        assertThat(stopped.get("attempt").asInt()).isEqualTo(2);
+        assertThat(stopped.get("nextStep").asString()).isEqualTo("marksagain");
+        workUntil(job, null);
+        assertThat(card(job).get("hardStop").asBoolean()).isFalse();
+        enter(job, "\"type\": \"COMPLETE\"").ok();
+    }
+
+    @Test
+    void anUndoneEntryLeavesTheStepOpenAndOneReliedOnStays() {
+        long job = bookedJob();
+        start(job);
+        workUntil(job, "turn2");
+
+        enter(job, "\"type\": \"UNDO\", \"step\": \"turn1\"").ok();
+        assertThat(card(job).get("nextStep").asString()).isEqualTo("turn1");
+        enter(job, "\"type\": \"TURN\", \"step\": \"turn1\"").ok();
+        assertThat(enter(job, "\"type\": \"UNDO\", \"step\": \"battery\"")
+                        .problem(422, "gate-shut")
+                        .get("detail")
+                        .asString())
+                .contains("relying on this");
+    }
+
+    @Test
+    void anEntryThatIsNoAnswerIsRefused() {
+        long job = bookedJob();
+        start(job);
+        enter(job, "\"type\": \"TICK\", \"step\": \"no-such-step\"").problem(422, "card-refused");
+        enter(job, "\"type\": \"TURN\", \"step\": \"parts\"").problem(422, "card-refused");
+        enter(job, "\"type\": \"COUNT\", \"step\": \"moveover\"").problem(422, "invalid-input");
+        enter(hedra, job, "", 0, "\"type\": \"TICK\", \"step\": \"parts\"").problem(422, "invalid-input");
+    }
+
+    @Test
+    void aBookedJobThatGrowsMustStillFitAndOneTakenOffIsADraft() {
+        long job = bookedJob();
+        String end =
+                ines.get("/api/jobs/" + job).json().get("booking").get("end").asString();
+        JsonNode grown = ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"camseal\"], \"version\": 2}")
+                .ok()
+                .json();
+        assertThat(grown.get("booking").get("end").asString()).isGreaterThan(end);
+
+        JsonNode off = ines.delete("/api/jobs/%d/booking?version=3".formatted(job))
+                .ok()
+                .json();
+        assertThat(off.get("stage").asString()).isEqualTo("DRAFT");
+        assertThat(off.has("booking")).isFalse();
+    }
 }

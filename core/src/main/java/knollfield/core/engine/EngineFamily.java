@@ -50,19 +50,19 @@ public record EngineFamily(
         accessSteps = List.copyOf(accessSteps);
         joints = List.copyOf(joints);
         cautions = List.copyOf(cautions);
-        unique("item", items.stream().map(Item::code).toList());
-        Set<String> stepCodes =
-                unique("access step", accessSteps.stream().map(AccessStep::code).toList());
+        unique(code, "item", items.stream().map(Item::code).toList());
+        Set<String> stepCodes = unique(
+                code, "access step", accessSteps.stream().map(AccessStep::code).toList());
         Set<String> jointCodes =
-                unique("joint", joints.stream().map(Joint::code).toList());
+                unique(code, "joint", joints.stream().map(Joint::code).toList());
         for (Item item : items) {
-            allKnown("item " + item.code(), item.accessSteps(), stepCodes);
+            allKnown(code, "item " + item.code(), item.accessSteps(), stepCodes);
         }
         for (AccessStep step : accessSteps) {
-            allKnown("access step " + step.code(), step.requires(), stepCodes);
-            allKnown("access step " + step.code(), step.opens(), jointCodes);
+            allKnown(code, "access step " + step.code(), step.requires(), stepCodes);
+            allKnown(code, "access step " + step.code(), step.opens(), jointCodes);
         }
-        noCircle(accessSteps);
+        noCircle(code, accessSteps);
         long drives = items.stream().filter(i -> i.kind().isTheDrive()).count();
         if (drives != 1) {
             throw new IllegalArgumentException(
@@ -94,42 +94,43 @@ public record EngineFamily(
         return joints.stream().filter(j -> j.code().equals(jointCode)).findFirst();
     }
 
-    private Set<String> unique(String what, List<String> codes) {
+    private static Set<String> unique(String family, String what, List<String> codes) {
         Set<String> seen = new HashSet<>();
         for (String c : codes) {
             if (!seen.add(c)) {
-                throw new IllegalArgumentException("family %s has two of %s %s".formatted(code, what, c));
+                throw new IllegalArgumentException("family %s has two of %s %s".formatted(family, what, c));
             }
         }
         return seen;
     }
 
-    private void allKnown(String who, List<String> references, Set<String> known) {
+    private static void allKnown(String family, String who, List<String> references, Set<String> known) {
         for (String r : references) {
             if (!known.contains(r)) {
                 throw new IllegalArgumentException(
-                        "family %s: %s refers to %s, which is not there".formatted(code, who, r));
+                        "family %s: %s refers to %s, which is not there".formatted(family, who, r));
             }
         }
     }
 
-    private void noCircle(List<AccessStep> steps) {
+    private static void noCircle(String family, List<AccessStep> steps) {
         Map<String, List<String>> requires = new HashMap<>();
         steps.forEach(s -> requires.put(s.code(), s.requires()));
         Set<String> settled = new HashSet<>();
         for (AccessStep s : steps) {
-            visit(s.code(), requires, new HashSet<>(), settled);
+            visit(family, s.code(), requires, new HashSet<>(), settled);
         }
     }
 
-    private void visit(String step, Map<String, List<String>> requires, Set<String> open, Set<String> settled) {
+    private static void visit(
+            String family, String step, Map<String, List<String>> requires, Set<String> open, Set<String> settled) {
         if (settled.contains(step)) {
             return;
         }
         if (!open.add(step)) {
-            throw new IllegalArgumentException("family %s: access step %s needs itself".formatted(code, step));
+            throw new IllegalArgumentException("family %s: access step %s needs itself".formatted(family, step));
         }
-        requires.getOrDefault(step, List.of()).forEach(r -> visit(r, requires, open, settled));
+        requires.getOrDefault(step, List.of()).forEach(r -> visit(family, r, requires, open, settled));
         open.remove(step);
         settled.add(step);
     }

@@ -1,0 +1,116 @@
+package knollfield.app.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import knollfield.core.bundle.Bundle;
+import knollfield.core.bundle.BundleLine;
+import knollfield.core.bundle.BundleRules;
+import knollfield.core.due.ClockStart;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.jobcard.CardEntry;
+import knollfield.core.jobcard.CardEvent;
+import knollfield.core.jobcard.CardGenerator;
+import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.Step;
+import knollfield.core.jobcard.Task;
+import knollfield.core.units.TorqueUnit;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Every family of the island can be built, and its card worked to a signature. */
+class EveryFamilyTest {
+
+    private static final LocalDate TODAY = LocalDate.of(2026, 11, 25);
+
+    static Stream<EngineFamily> families() {
+        return SkerrowFamilies.all().stream();
+    }
+
+    private static Bundle usual(EngineFamily family, Map<String, ClockStart> starts) {
+        return BundleRules.bundle(
+                family,
+                new BundleRules.Vehicle(Set.of("air conditioning"), starts, List.of(), TODAY, 150_000),
+                Set.of());
+    }
+
+    @ParameterizedTest
+    @MethodSource("families")
+    void theCardIsWorkedToItsSignature(EngineFamily family) {
+        CardPlan plan = CardGenerator.generate(
+                family, Set.of("air conditioning"), usual(family, Map.of()).items());
+        CardState state = enter(CardState.fresh(plan), new CardEvent.Started(150_000, ""));
+        while (state.next().isPresent()) {
+            state = enter(state, goodAnswer(state.next().get()));
+        }
+        state = enter(state, new CardEvent.Completed(""));
+
+        assertThat(state.completedAt()).isPresent();
+        assertThat(state.gates()).allMatch(g -> g.open() && g.overriddenWith().isEmpty());
+        assertThat(plan.steps()).allSatisfy(s -> assertThat(s.title()).isNotBlank());
+        assertThat(plan.bookMinutes()).isBetween(200, 600);
+    }
+
+    @ParameterizedTest
+    @MethodSource("families")
+    void theBundleHasTheDriveItsTensionerAndOnePriceForEachPart(EngineFamily family) {
+        Bundle bundle = usual(family, Map.of());
+
+        assertThat(bundle.items()).contains(family.driveItem().code(), "tensioner");
+        assertThat(bundle.partsMinor())
+                .isEqualTo(bundle.lines().stream()
+                        .filter(BundleLine::included)
+                        .flatMap(l -> l.parts().stream())
+                        .mapToLong(p -> p.totalMinor())
+                        .sum());
+        assertThat(bundle.lines()).allSatisfy(l -> assertThat(l.reason().text()).isNotBlank());
+    }
+
+    @ParameterizedTest
+    @MethodSource("families")
+    void whatWasJustRenewedStaysOut(EngineFamily family) {
+        Map<String, ClockStart> all = family.items().stream()
+                .filter(i -> !i.kind().isTheDrive())
+                .collect(java.util.stream.Collectors.toMap(
+                        Item::code, i -> new ClockStart(TODAY.minusMonths(2), 149_000, ClockStart.Grade.DOCUMENTED)));
+        boolean limited = family.driveItem().schedule().isPresent();
+        Bundle bundle = usual(family, all);
+
+        // a family without any limit cannot say what recent is
+        if (limited) {
+            assertThat(bundle.items()).isSubsetOf(Set.of(family.driveItem().code(), "coolant"));
+        }
+        assertThat(bundle.items()).contains(family.driveItem().code());
+    }
+
+    private static CardState enter(CardState state, CardEvent event) {
+        return state.after(new CardEntry(state.seq() + 1, Instant.EPOCH, "Hedra Voss", false, event));
+    }
+
+    private static CardEvent goodAnswer(Step step) {
+        if (step.task() instanceof Task.Inspect t) {
+            return new CardEvent.Inspected(step.code(), t.results().get(0));
+        } else if (step.task() instanceof Task.Count t) {
+            return new CardEvent.Counted(step.code(), t.expected());
+        } else if (step.task() instanceof Task.Tighten t) {
+            return new CardEvent.TorqueEntered(
+                    step.code(),
+                    t.spec().orElseThrow().torque().in(TorqueUnit.POUND_FOOT),
+                    TorqueUnit.POUND_FOOT,
+                    t.spec().get().angleDegrees(),
+                    false);
+        } else if (step.task() instanceof Task.Turn) {
+            return new CardEvent.Turned(step.code());
+        } else if (step.task() instanceof Task.TrueMarks) {
+            return new CardEvent.MarksRead(step.code(), Set.of());
+        }
+        return new CardEvent.Ticked(step.code());
+    }
+}

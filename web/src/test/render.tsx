@@ -1,0 +1,52 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
+import { vi } from 'vitest';
+
+export interface Call {
+  method: string;
+  path: string;
+  body: unknown;
+}
+
+/** Puts `answers` in the place of the server, by method and path; returns the calls that came in. */
+export function serve(answers: Record<string, { status?: number; body: unknown }>): Call[] {
+  const calls: Call[] = [];
+  vi.stubGlobal('fetch', async (input: Request | string, init?: RequestInit) => {
+    const request =
+      input instanceof Request ? input : new Request(new URL(input, location.href), init);
+    const path = new URL(request.url).pathname;
+    const text = await request.text();
+    const json = request.headers.get('Content-Type')?.includes('json');
+    calls.push({ method: request.method, path, body: json && text ? JSON.parse(text) : text });
+    const answer = answers[`${request.method} ${path}`];
+    if (!answer) throw new TypeError(`nobody answers ${request.method} ${path}`);
+    return new Response(JSON.stringify(answer.body), {
+      status: answer.status ?? 200,
+      headers: { 'Content-Type': 'application/json' },
+    });
+  });
+  return calls;
+}
+
+/** What the server says of a field at fault. */
+export const problem = (pointer: string, detail: string) => ({
+  status: 422,
+  body: {
+    type: '/problems/invalid-input',
+    title: 'Invalid input',
+    status: 422,
+    detail,
+    errors: [{ pointer, detail }],
+  },
+});
+
+/** Shows `ui` as the app would, without retries. */
+export function show(ui: React.ReactNode, path = '/') {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter initialEntries={[path]}>{ui}</MemoryRouter>
+    </QueryClientProvider>,
+  );
+}
