@@ -89,7 +89,6 @@ function Door() {
   useEffect(() => onLapse(() => setLapsed(true)), []);
   // a sign-in that lapses lays the form over the page, so that what was typed stays
   if (signedIn && !inside) setInside(true);
-  if (signedIn && lapsed) setLapsed(false);
   if (error && !me) {
     return (
       <div className="page">
@@ -111,7 +110,7 @@ function Door() {
         closable={false}
       >
         <p>What you typed is still here. Sign in and send it again.</p>
-        <SignInForm />
+        <SignInForm onDone={() => setLapsed(false)} />
       </Modal>
     </>
   );

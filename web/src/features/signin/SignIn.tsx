@@ -5,7 +5,7 @@ import { api, data, Problem } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 
 /** The form alone; also laid over a page whose sign-in has lapsed. */
-export function SignInForm() {
+export function SignInForm({ onDone }: { onDone?: () => void }) {
   const client = useQueryClient();
   const [signIn, setSignIn] = useState('');
   const [password, setPassword] = useState('');
@@ -17,6 +17,7 @@ export function SignInForm() {
     onSuccess: async () => {
       // signing in changes the token that changes need
       await client.refetchQueries({ queryKey: ['me'] });
+      onDone?.();
       await client.invalidateQueries();
     },
   });
