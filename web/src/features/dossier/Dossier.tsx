@@ -60,7 +60,8 @@ export function Dossier({
   const navigate = useNavigate();
   const { data: v, error, refetch } = useQuery(dossierQuery(id));
   const startJob = useStartJob((jobId) => navigate(`/jobs/${jobId}`));
-  if (error) return <ProblemNote error={error} retry={() => refetch()} />;
+  // what is shown stays when asking again fails, and with it whatever is being typed
+  if (error && !v) return <ProblemNote error={error} retry={() => refetch()} />;
   if (!v) return <p className="hint loading">Reading the record…</p>;
   const Title = wide ? 'h1' : 'h2';
   const first = (

@@ -24,7 +24,7 @@ export default function JobBuilder() {
   const me = useMe();
   const { data: job, error, refetch } = useQuery(jobQuery(id));
   const choose = useChoose(id);
-  if (error) {
+  if (error && !job) {
     return (
       <div className="page">
         <ProblemNote error={error} retry={() => refetch()} />

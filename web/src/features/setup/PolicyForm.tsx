@@ -11,16 +11,26 @@ type Workshop = Schemas['WorkshopView'];
 /** Policy, risk, rates: each a planning assumption that the manager may change. */
 export default function Policy() {
   const { data: workshop, error, refetch } = useQuery(workshopQuery);
-  if (error) return <ProblemNote error={error} retry={() => refetch()} />;
-  return workshop ? <PolicyForm key={workshop.version} workshop={workshop} /> : null;
+  // above the form, which is made anew with every version
+  const [notes, holder] = message.useMessage();
+  if (error && !workshop) return <ProblemNote error={error} retry={() => refetch()} />;
+  return (
+    <>
+      {holder}
+      {workshop && (
+        <PolicyForm
+          key={workshop.version}
+          workshop={workshop}
+          onKept={() => notes.success('Kept. Every vehicle has been judged anew.')}
+        />
+      )}
+    </>
+  );
 }
 
-function PolicyForm({ workshop }: { workshop: Workshop }) {
+function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
-  const [notes, holder] = message.useMessage();
-  const change = useChangeWorkshop(() =>
-    notes.success('Kept. Every vehicle has been judged anew.'),
-  );
+  const change = useChangeWorkshop(onKept);
   const set = (part: Partial<Workshop>) => setW({ ...w, ...part });
   const number = (name: keyof Workshop, label: string, unit: string, scale = 1, hint?: string) => (
     <div className="setting">
@@ -59,7 +69,6 @@ function PolicyForm({ workshop }: { workshop: Workshop }) {
         change.mutate(w);
       }}
     >
-      {holder}
       <section>
         <h2>Workshop</h2>
         <div className="setting">

@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -76,6 +77,8 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
                     "--knollfield.data=" + folder.resolve("data"));
             int port = ((WebServerApplicationContext) server).getWebServer().getPort();
             System.setProperty("playwright.nodejs.path", node());
+            // two busy cores may take their time; a right answer is right however late
+            PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
             Playwright playwright = Playwright.create(
                     new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
             com.microsoft.playwright.Browser chromium = playwright
@@ -129,7 +132,7 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
         BrowserContext context = running.chromium()
                 .newContext(
                         new NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(30_000);
         open.add(context);
         Page page = context.newPage();
         page.navigate(running.address());
