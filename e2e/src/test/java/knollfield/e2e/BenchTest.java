@@ -82,6 +82,7 @@ class BenchTest {
         boolean was = towing.isChecked();
         towing.click();
         assertThat(ines.locator(".log li").first()).containsText("hard use");
+        assertThat(towing).isEnabled();
         morwen.getByLabel("long idling").click();
 
         assertThat(morwen.locator(".problem")).containsText("Ines Carrow changed \"hard use\"");
@@ -149,7 +150,9 @@ class BenchTest {
     void aPlaceThatBreaksARuleSaysWhichBesideItsField() {
         Page page = BROWSER.as("ines");
         page.navigate(BROWSER.address() + "/jobs");
-        page.getByText("promise", new Page.GetByTextOptions().setExact(true)).click();
+        page.getByText("promise", new Page.GetByTextOptions().setExact(true))
+                .first()
+                .click();
         page.locator(".booking .week").waitFor();
         // Hedra is at the bench from eight on the first working day from today
         Locator taken = page.locator("button:enabled[aria-label*='Hedra Voss'][aria-label*='from 08:00']")
