@@ -161,9 +161,12 @@ class ScreensTest {
         assertThat(page.locator(".setting .field-note")).containsText("1 to 730 days");
         horizon.fill("121");
         page.getByText("Keep these figures").click();
-        assertThat(page.getByText("Every vehicle has been judged anew")).isVisible();
+        assertThat(page.getByText("Every vehicle has been judged anew").first()).isVisible();
+        // the form is made anew with the version that was kept
+        assertThat(page.getByText("last changed by Ines Carrow")).isVisible();
         horizon.fill("120");
         page.getByText("Keep these figures").click();
-        assertThat(page.getByText("last changed by Ines Carrow")).isVisible();
+        assertThat(page.locator("form.settings button[type=submit]")).isDisabled();
+        assertThat(horizon).hasValue("120");
     }
 }
