@@ -18,6 +18,7 @@ import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
+import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Registration;
@@ -52,6 +53,7 @@ class DeskController {
     private final VehicleService vehicles;
     private final CurrentPerson current;
     private final WorkshopClock clock;
+    private final WorkshopSettings settings;
 
     DeskController(
             Forecasts forecasts,
@@ -59,13 +61,15 @@ class DeskController {
             Jobs jobs,
             VehicleService vehicles,
             CurrentPerson current,
-            WorkshopClock clock) {
+            WorkshopClock clock,
+            WorkshopSettings settings) {
         this.forecasts = forecasts;
         this.book = book;
         this.jobs = jobs;
         this.vehicles = vehicles;
         this.current = current;
         this.clock = clock;
+        this.settings = settings;
     }
 
     /**
@@ -282,7 +286,7 @@ class DeskController {
         ItemForecast item = deciding.get();
         Limit limit = item.limit().orElseThrow();
         LocalDate today = clock.today();
-        LocalDate soon = today.plusDays(120);
+        LocalDate soon = today.plusDays(settings.get().policy().horizonDays());
         LocalDate start = item.start().orElseThrow().date();
         int startKm = item.start().orElseThrow().km();
         return new LifeStrip(
