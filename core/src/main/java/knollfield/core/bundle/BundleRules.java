@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -16,7 +15,6 @@ import knollfield.core.bundle.BundleLine.Kind;
 import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
-import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -31,8 +29,6 @@ public final class BundleRules {
 
     /** Share of its life within which a part counts as renewed recently. */
     private static final double RECENT = 0.25;
-
-    private static final Map<EvidenceKind, Set<ItemKind>> ASKED_FOR = askedFor();
 
     private BundleRules() {}
 
@@ -140,7 +136,7 @@ public final class BundleRules {
             return required(Statement.of("What the job is for."));
         }
         for (Evidence e : vehicle.evidence()) {
-            if (ASKED_FOR.getOrDefault(e.kind(), Set.of()).contains(item.kind())) {
+            if (e.kind().asksFor().contains(item.kind())) {
                 return required(Statement.of(
                         "Asked for by what was found: {0}.",
                         new Fact.Words(e.kind().words())));
@@ -198,18 +194,5 @@ public final class BundleRules {
                     / ChronoUnit.DAYS.between(start.date(), end);
         }
         return OptionalDouble.of(Math.max(0, Math.max(byKm, byAge)));
-    }
-
-    /** What each finding also asks for (rules.md section 3, last column), as far as it names renewable items. */
-    private static Map<EvidenceKind, Set<ItemKind>> askedFor() {
-        Map<EvidenceKind, Set<ItemKind>> map = new EnumMap<>(EvidenceKind.class);
-        map.put(EvidenceKind.OIL_TOP, Set.of(ItemKind.CAM_SEAL));
-        map.put(EvidenceKind.OIL_BOTTOM, Set.of(ItemKind.CRANK_SEAL));
-        map.put(EvidenceKind.COOLANT_TRACE, Set.of(ItemKind.WATER_PUMP, ItemKind.COOLANT));
-        map.put(EvidenceKind.SLAP, Set.of(ItemKind.TENSIONER));
-        map.put(EvidenceKind.BEARING, Set.of(ItemKind.TENSIONER, ItemKind.IDLER));
-        map.put(EvidenceKind.CHAIN_RATTLE, Set.of(ItemKind.TENSIONER, ItemKind.GUIDE));
-        map.put(EvidenceKind.GUIDE_BROKEN, Set.of(ItemKind.TENSIONER, ItemKind.GUIDE));
-        return map;
     }
 }

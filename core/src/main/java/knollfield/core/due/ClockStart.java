@@ -14,7 +14,9 @@ public record ClockStart(LocalDate date, int km, Grade grade) {
         DOCUMENTED("documented"),
         STATED("stated"),
         ORIGINAL("original part, documented"),
-        FIRST_REGISTRATION("counted from first registration");
+        FIRST_REGISTRATION("counted from first registration"),
+        DATE_CODE("counted from the date code read on the belt"),
+        INSPECTED("counted from the last good inspection");
 
         private final String words;
 
@@ -25,6 +27,11 @@ public record ClockStart(LocalDate date, int km, Grade grade) {
         public String words() {
             return words;
         }
+    }
+
+    /** A start at first registration and zero. */
+    public static ClockStart atFirstRegistration(LocalDate firstRegistered) {
+        return new ClockStart(firstRegistered, 0, Grade.FIRST_REGISTRATION);
     }
 
     public ClockStart {

@@ -3,9 +3,10 @@ package knollfield.core.due;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import knollfield.core.due.Evidence.Confidence;
 import knollfield.core.due.ItemForecast.AgeClock;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.ItemForecast.DistanceClock;
@@ -15,44 +16,95 @@ import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
+import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageRate;
+import knollfield.core.units.Years;
 
 /** Judges when the items of a vehicle are due (rules.md sections 1 to 3). Holds nothing; the day is an argument. */
 public final class DueEngine {
 
     private DueEngine() {}
 
-    /** Forecast as of {@code today}; without a family every answer is {@link Status#NO_BOOK}. */
+    /** Forecast as of {@code today} under the default assumptions of odometers. */
     public static VehicleForecast forecast(
             VehicleFacts vehicle, Optional<EngineFamily> family, Policy policy, LocalDate today) {
-        ReadingChain chain = ReadingChain.of(vehicle.allReadings());
-        UsageRate rate = UsageRate.estimate(chain.kept(), vehicle.usage());
+        return forecast(vehicle, family, policy, OdometerAssumptions.defaults(), today);
+    }
+
+    /** Forecast as of {@code today}; without a family every answer is {@link Status#NO_BOOK}. */
+    public static VehicleForecast forecast(
+            VehicleFacts vehicle,
+            Optional<EngineFamily> family,
+            Policy policy,
+            OdometerAssumptions assumptions,
+            LocalDate today) {
+        ReadingChain chain = ReadingChain.of(vehicle.allReadings(), assumptions);
+        return forecast(
+                vehicle, family, policy, assumptions, today, chain, UsageRate.estimate(chain.kept(), vehicle.usage()));
+    }
+
+    /** What the forecast would be if the vehicle ran {@code kmPerYear}, zero or more, from its last kept reading on. */
+    public static VehicleForecast atStatedUsage(
+            VehicleFacts vehicle,
+            Optional<EngineFamily> family,
+            Policy policy,
+            OdometerAssumptions assumptions,
+            LocalDate today,
+            double kmPerYear) {
+        ReadingChain chain = ReadingChain.of(vehicle.allReadings(), assumptions);
+        return forecast(
+                vehicle, family, policy, assumptions, today, chain, UsageRate.stated(kmPerYear, vehicle.usage()));
+    }
+
+    private static VehicleForecast forecast(
+            VehicleFacts vehicle,
+            Optional<EngineFamily> family,
+            Policy workshop,
+            OdometerAssumptions assumptions,
+            LocalDate today,
+            ReadingChain chain,
+            UsageRate rate) {
         Reading base = chain.last().orElseGet(vehicle::atFirstRegistration);
-        Projection projection = new Projection(base.date(), base.km(), rate, vehicle.trips());
+        Projection projection = new Projection(
+                base.date(),
+                base.km(),
+                rate,
+                vehicle.trips(),
+                vehicle.special().state().standsFrom());
+        double idle = vehicle.special().idleHoursPerYear() * assumptions.idleKmPerHour();
         if (family.isEmpty()) {
-            return withoutBook(vehicle, chain, projection, today);
+            return withoutBook(vehicle, chain, projection, idle, today);
         }
-        Judge judge = new Judge(vehicle, family.get(), policy, chain, projection, today);
-        List<ItemForecast> items =
-                family.get().items().stream().map(judge::judge).toList();
-        ItemForecast drive = items.stream()
-                .filter(i -> i.item().kind().isTheDrive())
-                .findFirst()
-                .orElseThrow();
-        ItemForecast deciding = items.stream()
-                .filter(i -> i == drive || callsForAction(i))
-                .min(Comparator.comparing(ItemForecast::status)
-                        .thenComparing(i -> i.actBy().orElse(LocalDate.MAX))
-                        .thenComparing(i -> i == drive ? 0 : 1))
-                .orElse(drive);
-        Optional<LocalDate> actBy = items.stream()
-                .filter(i -> i == drive || callsForAction(i))
-                .flatMap(i -> i.actBy().stream())
-                .min(Comparator.naturalOrder());
+        Policy policy =
+                vehicle.special().own().map(own -> workshop.with(own.timing())).orElse(workshop);
+        Judge judge =
+                new Judge(vehicle, family.get(), policy, chain, projection, projection.plusRate(idle), idle, today);
+        List<ItemForecast> items = new ArrayList<>(family.get().items().size());
+        Optional<ItemForecast> drive = Optional.empty();
+        for (Item item : family.get().items()) {
+            ItemForecast judged = judge.judge(item);
+            items.add(judged);
+            if (item.kind().isTheDrive()) {
+                drive = Optional.of(judged);
+            }
+        }
+        ItemForecast deciding = drive.orElseThrow();
+        Optional<LocalDate> actBy = deciding.actBy();
+        for (ItemForecast i : items) {
+            if (i == drive.get() || !callsForAction(i)) {
+                continue;
+            }
+            if (decidesBefore(i, deciding)) {
+                deciding = i;
+            }
+            if (i.actBy().isPresent() && i.actBy().get().isBefore(actBy.orElse(LocalDate.MAX))) {
+                actBy = i.actBy();
+            }
+        }
         return new VehicleForecast(
                 today,
                 deciding.status(),
@@ -61,7 +113,8 @@ public final class DueEngine {
                 items,
                 chain,
                 projection,
-                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, today));
+                idle,
+                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, idle, today));
     }
 
     /** A pump whose history nobody knows does not hide a belt that is documented: only the drive's own gap counts. */
@@ -69,13 +122,20 @@ public final class DueEngine {
         return item.status() != Status.UNKNOWN_HISTORY && item.status() != Status.NO_BOOK;
     }
 
+    private static boolean decidesBefore(ItemForecast a, ItemForecast b) {
+        int byStatus = a.status().compareTo(b.status());
+        return byStatus != 0
+                ? byStatus < 0
+                : a.actBy().orElse(LocalDate.MAX).isBefore(b.actBy().orElse(LocalDate.MAX));
+    }
+
     private static VehicleForecast withoutBook(
-            VehicleFacts vehicle, ReadingChain chain, Projection projection, LocalDate today) {
+            VehicleFacts vehicle, ReadingChain chain, Projection projection, double idle, LocalDate today) {
         Status status = Status.NO_BOOK;
         Optional<LocalDate> actBy = Optional.empty();
         List<Reason> reasons = new ArrayList<>();
         for (Evidence e : vehicle.evidence()) {
-            Optional<Status> worse = effectOf(e, Optional.empty());
+            Optional<Status> worse = effectOf(e, Optional.empty(), false);
             if (worse.isPresent()) {
                 status = status.worse(worse.get());
                 actBy = Optional.of(e.found());
@@ -84,36 +144,61 @@ public final class DueEngine {
         }
         reasons.add(Reason.of(
                 Reason.Topic.BOOK, "No engine family is on file for this vehicle, so no limit can be counted."));
-        return new VehicleForecast(today, status, actBy, Optional.empty(), List.of(), chain, projection, reasons);
+        return new VehicleForecast(today, status, actBy, Optional.empty(), List.of(), chain, projection, idle, reasons);
     }
 
-    private static Optional<Status> effectOf(Evidence evidence, Optional<Drive> drive) {
+    private static Optional<Status> effectOf(Evidence evidence, Optional<Drive> drive, boolean rightAfterBeltJob) {
+        if (evidence.kind() == EvidenceKind.SLAP && rightAfterBeltJob) {
+            return Optional.of(Status.STOP);
+        }
         return switch (evidence.kind().effect()) {
             case STOP -> Optional.of(Status.STOP);
             case ACT_NOW -> Optional.of(Status.ACT_NOW);
             case ACT_NOW_ON_CHAIN -> drive.filter(d -> d == Drive.CHAIN).map(d -> Status.ACT_NOW);
-            case WITHIN_30_DAYS, NONE -> Optional.empty();
+            case SOON, NONE -> Optional.empty();
         };
     }
 
-    /** Judges one item after the other against the same vehicle. */
+    /**
+     * Whether what was only seen or said is set aside by a later measurement of the same thing that is good. What stops
+     * an engine is never set aside.
+     */
+    static boolean outweighed(Evidence evidence, List<Evidence> all) {
+        if (evidence.confidence() == Confidence.MEASURED
+                || evidence.kind().effect() == EvidenceKind.Effect.STOP
+                || evidence.kind().effect() == EvidenceKind.Effect.NONE) {
+            return false;
+        }
+        for (Evidence other : all) {
+            if (other.kind() == EvidenceKind.INSPECTED_GOOD
+                    && other.confidence() == Confidence.MEASURED
+                    && other.item().equals(evidence.item())
+                    && !other.found().isBefore(evidence.found())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /**
+     * Judges one item after the other against the same vehicle.
+     *
+     * @param wear projection of odometer and idling together
+     */
     private record Judge(
             VehicleFacts vehicle,
             EngineFamily family,
             Policy policy,
             ReadingChain chain,
             Projection projection,
+            Projection wear,
+            double idleKmPerYear,
             LocalDate today) {
-
-        /** Chain rattle: act within this many days or km (rules.md section 3). */
-        private static final int RATTLE_DAYS = 30;
-
-        private static final int RATTLE_KM = 1_000;
 
         ItemForecast judge(Item item) {
             boolean inspection = item.kind() == ItemKind.TIMING_CHAIN || item.kind() == ItemKind.GUIDE;
             if (item.schedule().isEmpty()) {
-                return withEvidence(new ItemForecast(
+                return moved(new ItemForecast(
                         item,
                         Optional.ofNullable(vehicle.starts().get(item.code())),
                         Optional.empty(),
@@ -127,28 +212,104 @@ public final class DueEngine {
                         Status.NO_BOOK));
             }
             Schedule schedule = item.schedule().get();
-            boolean severe =
-                    !vehicle.conditions().isEmpty() && schedule.severe().isPresent();
+            boolean severe = schedule.severe().isPresent() && hardUse();
             Limit limit = policy.inForce(severe ? schedule.severe().orElseThrow() : schedule.normal());
             Optional<Limit> other = severe ? Optional.of(schedule.normal()) : schedule.severe();
-            Optional<ClockStart> known = Optional.ofNullable(vehicle.starts().get(item.code()));
-            Optional<ClockStart> start = known.or(() -> countedFromRegistration(limit));
-            ItemForecast forecast = start.isPresent()
-                    ? counted(item, start.get(), limit, other, severe, inspection)
-                    : unknown(item, limit, other, severe, inspection);
-            return withEvidence(forecast);
+            Optional<ClockStart> start = start(item, limit, inspection);
+            return moved(
+                    start.isPresent()
+                            ? counted(item, start.get(), limit, other, severe, inspection)
+                            : unknown(item, limit, other, severe, inspection));
         }
 
-        /** Inside both limits since first registration, the history does not matter; else the policy may say so. */
-        private Optional<ClockStart> countedFromRegistration(Limit limit) {
-            ClockStart registration = new ClockStart(vehicle.firstRegistered(), 0, ClockStart.Grade.FIRST_REGISTRATION);
-            boolean insideKm = limit.km().isEmpty()
-                    || projection.medianKm(today) < limit.km().getAsInt();
-            boolean insideAge = limit.months().isEmpty()
-                    || today.isBefore(
-                            vehicle.firstRegistered().plusMonths(limit.months().getAsInt()));
-            boolean byPolicy = policy.unknownRule() == Policy.UnknownRule.FROM_FIRST_REGISTRATION;
-            return (insideKm && insideAge) || byPolicy ? Optional.of(registration) : Optional.empty();
+        private boolean hardUse() {
+            for (Condition c : vehicle.conditions()) {
+                if (c.appliesTo(family.drive())) {
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private Optional<ClockStart> start(Item item, Limit limit, boolean inspection) {
+            Optional<ClockStart> known = Optional.ofNullable(vehicle.starts().get(item.code()))
+                    .filter(s -> policy.statedCounts() || s.grade() != ClockStart.Grade.STATED);
+            if (inspection) {
+                Optional<ClockStart> inspected = lastGoodInspection();
+                if (inspected.isPresent()
+                        && known.filter(k -> k.date().isAfter(inspected.get().date()))
+                                .isEmpty()) {
+                    return inspected;
+                }
+            }
+            if (known.isPresent()) {
+                return known;
+            }
+            ClockStart registration = ClockStart.atFirstRegistration(vehicle.firstRegistered());
+            if (insideBoth(registration, limit) || policy.unknownRule() == Policy.UnknownRule.FROM_FIRST_REGISTRATION) {
+                return Optional.of(registration);
+            }
+            return policy.unknownRule() == Policy.UnknownRule.FROM_DATE_CODE && item.kind() == ItemKind.TIMING_BELT
+                    ? fromDateCode()
+                    : Optional.empty();
+        }
+
+        /** An inspection clock begins again when the drive was looked at and found good. */
+        private Optional<ClockStart> lastGoodInspection() {
+            Optional<LocalDate> last = Optional.empty();
+            for (Evidence e : vehicle.evidence()) {
+                if (e.kind() == EvidenceKind.INSPECTED_GOOD
+                        && e.item().isEmpty()
+                        && !e.found().isBefore(last.orElse(LocalDate.MIN))) {
+                    last = Optional.of(e.found());
+                }
+            }
+            return last.map(day -> new ClockStart(day, kmOn(day), ClockStart.Grade.INSPECTED));
+        }
+
+        private int kmOn(LocalDate day) {
+            Reading before = null;
+            for (Reading r : chain.kept()) {
+                if (!r.date().isBefore(day)) {
+                    if (before == null || r.date().equals(day)) {
+                        return r.km();
+                    }
+                    double share = (double) ChronoUnit.DAYS.between(before.date(), day)
+                            / ChronoUnit.DAYS.between(before.date(), r.date());
+                    return (int) Math.round(before.km() + share * (r.km() - before.km()));
+                }
+                before = r;
+            }
+            return (int) Math.round(projection.medianKm(day));
+        }
+
+        /** Inside both limits since first registration, the history does not matter. */
+        private boolean insideBoth(ClockStart registration, Limit limit) {
+            boolean insideKm =
+                    limit.km().isEmpty() || usedKm(registration) < limit.km().getAsInt();
+            return insideKm
+                    && (limit.months().isEmpty()
+                            || today.isBefore(registration
+                                    .date()
+                                    .plusMonths(limit.months().getAsInt())));
+        }
+
+        /** Age from the date read on the belt; distance at most what the class runs since then. */
+        private Optional<ClockStart> fromDateCode() {
+            return vehicle.special().dateCode().map(code -> {
+                double byClass = vehicle.usage().meanKmPerYear() * Math.max(0, Years.between(code, today));
+                return new ClockStart(
+                        code,
+                        (int) Math.max(0, Math.round(projection.medianKm(today) - byClass)),
+                        ClockStart.Grade.DATE_CODE);
+            });
+        }
+
+        private double usedKm(ClockStart start) {
+            double idle = idleKmPerYear == 0
+                    ? 0
+                    : idleKmPerYear * Math.max(0, Years.between(start.date(), projection.running(today)));
+            return Math.max(0, projection.medianKm(today) - start.km() + idle);
         }
 
         private ItemForecast unknown(
@@ -214,14 +375,14 @@ public final class DueEngine {
         }
 
         private DistanceClock distanceClock(ClockStart start, int limitKm) {
-            double used = Math.max(0, kmToday() - start.km());
-            double at = (double) start.km() + limitKm;
+            double used = usedKm(start);
             return new DistanceClock(
-                    limitKm, used, limitKm - used, reached(at, 0.1), reached(at, 0.5), reached(at, 0.9));
-        }
-
-        private double kmToday() {
-            return projection.medianKm(today);
+                    limitKm,
+                    used,
+                    limitKm - used,
+                    reached(start, limitKm, 0.1),
+                    reached(start, limitKm, 0.5),
+                    reached(start, limitKm, 0.9));
         }
 
         private AgeClock ageClock(ClockStart start, int months) {
@@ -235,55 +396,102 @@ public final class DueEngine {
 
         /** The earliest of risk, share and age (rules.md section 2, "Act-by"). */
         private Optional<LocalDate> actBy(ClockStart start, Limit limit) {
-            List<LocalDate> days = new ArrayList<>();
+            LocalDate first = LocalDate.MAX;
             double share = policy.share();
             double risk = policy.risk(family.interference());
             if (limit.km().isPresent()) {
                 int km = limit.km().getAsInt();
-                reached((double) start.km() + km, risk).ifPresent(days::add);
-                reached(start.km() + share * km, 0.5).ifPresent(days::add);
+                first = earlier(first, reached(start, km, risk));
+                first = earlier(first, reached(start, share * km, 0.5));
                 for (KnownTrip trip : vehicle.trips()) {
                     boolean ahead = trip.from().isAfter(today);
-                    if (ahead && projection.chanceReached((double) start.km() + km, trip.to()) > risk) {
-                        days.add(trip.from().minusDays(1));
+                    if (ahead && wear.chanceReached(onWear(start, km), trip.to()) > risk) {
+                        first = earlier(first, Optional.of(trip.from().minusDays(1)));
                     }
                 }
             }
             if (limit.months().isPresent()) {
                 long span = ChronoUnit.DAYS.between(
                         start.date(), start.date().plusMonths(limit.months().getAsInt()));
-                days.add(start.date().plusDays(Math.round(share * span)));
+                first = earlier(first, Optional.of(start.date().plusDays(Math.round(share * span))));
             }
-            return days.stream().min(Comparator.naturalOrder());
+            return first.equals(LocalDate.MAX) ? Optional.empty() : Optional.of(first);
         }
 
-        private Optional<LocalDate> reached(double km, double chance) {
-            return km <= projection.baseKm() ? chain.dateReached(km) : projection.firstDayReached(km, chance);
+        private static LocalDate earlier(LocalDate a, Optional<LocalDate> b) {
+            return b.isPresent() && b.get().isBefore(a) ? b.get() : a;
         }
 
-        /** Evidence speaks about the drive as a whole, so it moves the belt or chain item. */
-        private ItemForecast withEvidence(ItemForecast f) {
-            if (!f.item().kind().isTheDrive()) {
-                return f;
-            }
+        private Optional<LocalDate> reached(ClockStart start, double km, double chance) {
+            double onWear = onWear(start, km);
+            return onWear <= wear.baseKm()
+                    ? chain.dateReached(start.km() + km, idleKmPerYear, start.date())
+                    : wear.firstDayReached(onWear, chance);
+        }
+
+        /** What the odometer part of {@link #wear} shows at {@code km} since {@code start}: less what has been idled. */
+        private double onWear(ClockStart start, double km) {
+            double idled =
+                    idleKmPerYear == 0 ? 0 : idleKmPerYear * Math.max(0, Years.between(start.date(), wear.baseDate()));
+            return start.km() + km - idled;
+        }
+
+        /** What findings and a known weakness do to an item. */
+        private ItemForecast moved(ItemForecast f) {
             ItemForecast result = f;
+            if (f.item().weakness().isPresent()
+                    && !vehicle.special().betterParts().contains(f.item().code())) {
+                result = worse(result, Status.ACT_NOW, today);
+            }
             for (Evidence e : vehicle.evidence()) {
-                Optional<Status> effect = effectOf(e, Optional.of(family.drive()));
+                if (!names(e, f.item()) || outweighed(e, vehicle.evidence())) {
+                    continue;
+                }
+                Optional<Status> effect = effectOf(e, Optional.of(family.drive()), rightAfterBeltJob(e));
                 if (effect.isPresent()) {
-                    result = moved(result, effect.get(), e.found());
-                } else if (e.kind().effect() == EvidenceKind.Effect.WITHIN_30_DAYS) {
-                    LocalDate byAge = e.found().plusDays(RATTLE_DAYS);
+                    result = worse(result, effect.get(), e.found());
+                } else if (e.kind().effect() == EvidenceKind.Effect.SOON) {
+                    LocalDate byAge = e.found().plusDays(policy.found().rattleDays());
                     LocalDate byKm = projection
-                            .firstDayReached(projection.medianKm(e.found()) + RATTLE_KM, 0.5)
+                            .firstDayReached(
+                                    projection.medianKm(e.found())
+                                            + policy.found().rattleKm(),
+                                    0.5)
                             .orElse(byAge);
                     LocalDate day = byKm.isBefore(byAge) ? byKm : byAge;
-                    result = moved(result, statusByActBy(day), day);
+                    result = worse(result, statusByActBy(day), day);
                 }
             }
             return result;
         }
 
-        private static ItemForecast moved(ItemForecast f, Status effect, LocalDate day) {
+        /** Evidence speaks about the drive as a whole unless it was found on another item. */
+        private boolean names(Evidence e, Item item) {
+            return e.item().isPresent()
+                            && family.item(e.item().get())
+                                    .filter(i -> !i.kind().isTheDrive())
+                                    .isPresent()
+                    ? e.item().get().equals(item.code()) || (item.kind().isTheDrive() && stopsOrCalls(e))
+                    : item.kind().isTheDrive();
+        }
+
+        /** What is found on a tensioner or a pump that the belt turns calls for the whole job. */
+        private boolean stopsOrCalls(Evidence e) {
+            Set<ItemKind> carrying = Set.of(ItemKind.TENSIONER, ItemKind.IDLER, ItemKind.GUIDE, ItemKind.WATER_PUMP);
+            return family.item(e.item().orElse(""))
+                    .filter(i -> carrying.contains(i.kind()))
+                    .isPresent();
+        }
+
+        private boolean rightAfterBeltJob(Evidence e) {
+            return Optional.ofNullable(vehicle.starts().get(family.driveItem().code()))
+                    .filter(s -> s.grade() == ClockStart.Grade.DOCUMENTED || s.grade() == ClockStart.Grade.STATED)
+                    .map(s -> ChronoUnit.DAYS.between(s.date(), e.found()))
+                    .filter(days -> days >= 0 && days <= policy.found().slapStopDays())
+                    .isPresent();
+        }
+
+        private static ItemForecast worse(ItemForecast f, Status effect, LocalDate day) {
             LocalDate actBy = f.actBy().filter(known -> known.isBefore(day)).orElse(day);
             return new ItemForecast(
                     f.item(),

@@ -76,9 +76,9 @@ public record DueWindow(
                 item.start().orElseGet(() -> new ClockStart(firstRegistered, 0, ClockStart.Grade.FIRST_REGISTRATION));
         Projection projection = forecast.projection();
         LocalDate today = forecast.today();
-        Scale scale = new Scale(start);
+        Scale scale = new Scale(start, forecast);
         double spanMonths = BEYOND * widestMonths(item, scale.months(today));
-        double usedKm = Math.max(0, projection.medianKm(today) - start.km());
+        double usedKm = forecast.usedKm(start, today);
         double spanKm = BEYOND * widestKm(item, usedKm);
 
         List<Point> track = new ArrayList<>();
@@ -117,9 +117,9 @@ public record DueWindow(
             fan.add(new Band(
                     day,
                     scale.months(day),
-                    projection.quantileKm(day, 0.1) - scale.start.km(),
-                    projection.medianKm(day) - scale.start.km(),
-                    projection.quantileKm(day, 0.9) - scale.start.km()));
+                    scale.sinceStart(day, projection.quantileKm(day, 0.1)),
+                    scale.sinceStart(day, projection.medianKm(day)),
+                    scale.sinceStart(day, projection.quantileKm(day, 0.9))));
         }
         return fan;
     }
@@ -169,13 +169,17 @@ public record DueWindow(
         return limit.map(Limit::km).orElse(OptionalInt.empty()).orElse(0);
     }
 
-    private record Scale(ClockStart start) {
+    private record Scale(ClockStart start, VehicleForecast forecast) {
         double months(LocalDate date) {
             return ChronoUnit.DAYS.between(start.date(), date) / MONTH_DAYS;
         }
 
+        double sinceStart(LocalDate date, double odometerKm) {
+            return odometerKm - start.km() + forecast.idleKm(start, date);
+        }
+
         Point point(LocalDate date, double odometerKm) {
-            return new Point(date, months(date), odometerKm - start.km(), odometerKm);
+            return new Point(date, months(date), sinceStart(date, odometerKm), odometerKm);
         }
     }
 }

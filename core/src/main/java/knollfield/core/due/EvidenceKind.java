@@ -1,40 +1,108 @@
 package knollfield.core.due;
 
-/** What can be found, and what it does to the due date (rules.md section 3; trade practice). */
+import java.util.EnumSet;
+import java.util.Set;
+import knollfield.core.engine.ItemKind;
+
+/**
+ * What can be found, what it does to the due date and what it asks for besides (rules.md section 3; trade practice).
+ */
 public enum EvidenceKind {
-    BELT_FAILED("belt off, teeth missing, cord showing, chain jumped", Effect.STOP, 1),
-    GUIDE_BROKEN("guide broken or fractured", Effect.STOP, 1),
-    CRACKS("cracks across the ribs, glazing or frayed edge", Effect.ACT_NOW, 3),
-    OIL_TOP("oil on the belt, wet from the top", Effect.ACT_NOW, 4),
-    OIL_BOTTOM("oil on the belt, wet at the bottom only", Effect.ACT_NOW, 4),
-    COOLANT_TRACE("coolant trace at the pump", Effect.ACT_NOW, 3),
-    WHINE("whine after a belt job", Effect.ACT_NOW, 1),
-    SLAP("slap or flutter under the cover", Effect.ACT_NOW, 1),
-    BEARING("bearing rumble, tensioner weeping or pointer outside its window", Effect.ACT_NOW, 3),
-    SWOLLEN("belt in oil swollen, debris in the strainer or low oil pressure", Effect.ACT_NOW, 4),
-    CHAIN_RATTLE("chain rattle at cold start", Effect.WITHIN_30_DAYS, 1),
-    CORRELATION_CODE("cam and crank correlation code", Effect.ACT_NOW_ON_CHAIN, 1),
-    DAMPER_LOOSE("damper ring loose", Effect.ACT_NOW, 1),
-    DAMPER_CRACKED("damper rubber cracked or mount torn", Effect.NONE, 1),
-    INSPECTED_GOOD("inspected and good", Effect.NONE, 1);
+    BELT_FAILED(
+            "belt off, teeth missing, cord showing, chain jumped",
+            Effect.STOP,
+            1,
+            "Never crank it. Look inside with a borescope, or leak-down turned by hand; compression only once retimed. "
+                    + "A diagnosis estimate is always allowed."),
+    GUIDE_BROKEN(
+            "guide broken or fractured",
+            Effect.STOP,
+            1,
+            "Whole chain set, and search for the pieces.",
+            ItemKind.TENSIONER,
+            ItemKind.GUIDE),
+    CRACKS("cracks across the ribs or glazing", Effect.ACT_NOW, 3, ""),
+    FRAYED_EDGE(
+            "frayed edge",
+            Effect.ACT_NOW,
+            3,
+            "Look at tensioner and idler alignment.",
+            ItemKind.TENSIONER,
+            ItemKind.IDLER),
+    OIL_TOP(
+            "oil on the belt, wet from the top",
+            Effect.ACT_NOW,
+            4,
+            "Cam seals and cover gasket.",
+            ItemKind.CAM_SEAL,
+            ItemKind.GASKET),
+    OIL_BOTTOM("oil on the belt, wet at the bottom only", Effect.ACT_NOW, 4, "Crank seal.", ItemKind.CRANK_SEAL),
+    COOLANT_TRACE(
+            "coolant trace at the pump",
+            Effect.ACT_NOW,
+            3,
+            "Water pump and coolant.",
+            ItemKind.WATER_PUMP,
+            ItemKind.COOLANT),
+    WHINE("whine after a belt job", Effect.ACT_NOW, 1, "Too tight: re-tension before further use."),
+    SLAP(
+            "slap or flutter under the cover",
+            Effect.ACT_NOW,
+            1,
+            "Too loose: check the tension and the tensioner.",
+            ItemKind.TENSIONER),
+    BEARING(
+            "bearing rumble, tensioner weeping or pointer outside its window",
+            Effect.ACT_NOW,
+            3,
+            "Tensioner and idlers.",
+            ItemKind.TENSIONER,
+            ItemKind.IDLER),
+    SWOLLEN(
+            "belt in oil swollen over the gauge, debris in the strainer or low oil pressure",
+            Effect.ACT_NOW,
+            4,
+            "Clean the strainer and check the oil pump."),
+    CHAIN_RATTLE(
+            "chain rattle at cold start",
+            Effect.SOON,
+            1,
+            "Chain tensioner and guides.",
+            ItemKind.TENSIONER,
+            ItemKind.GUIDE),
+    CORRELATION_CODE(
+            "cam and crank correlation code (P0016 to P0019)",
+            Effect.ACT_NOW_ON_CHAIN,
+            1,
+            "Measure the slack and look for broken guides."),
+    DAMPER_LOOSE("damper ring loose", Effect.ACT_NOW, 1, "Renew the damper."),
+    DAMPER_CRACKED("damper rubber cracked or mount torn", Effect.NONE, 1, "Add the part to the bundle."),
+    INSPECTED_GOOD("inspected and good", Effect.NONE, 1, "");
 
     /** What a finding does to the due date. */
     public enum Effect {
         STOP,
         ACT_NOW,
         ACT_NOW_ON_CHAIN,
-        WITHIN_30_DAYS,
+        /** Within the policy's days and km of a rattle. */
+        SOON,
         NONE
     }
 
     private final String words;
     private final Effect effect;
     private final int hazardFactor;
+    private final String advice;
+    private final Set<ItemKind> asksFor;
 
-    EvidenceKind(String words, Effect effect, int hazardFactor) {
+    EvidenceKind(String words, Effect effect, int hazardFactor, String advice, ItemKind... asksFor) {
         this.words = words;
         this.effect = effect;
         this.hazardFactor = hazardFactor;
+        this.advice = advice;
+        Set<ItemKind> kinds = EnumSet.noneOf(ItemKind.class);
+        kinds.addAll(java.util.List.of(asksFor));
+        this.asksFor = Set.copyOf(kinds);
     }
 
     public String words() {
@@ -48,5 +116,24 @@ public enum EvidenceKind {
     /** Multiplies the growth of hazard from the day it was found on; 1 to 4. */
     public int hazardFactor() {
         return hazardFactor;
+    }
+
+    /** What else to do about it, as a sentence; may be empty. */
+    public String advice() {
+        return advice;
+    }
+
+    /** Renewable items it asks for beside the belt or chain. */
+    public Set<ItemKind> asksFor() {
+        return asksFor;
+    }
+
+    /** Kinds of item whose wear it speeds up; empty: the belt or chain itself. */
+    public Set<ItemKind> wears() {
+        return switch (this) {
+            case COOLANT_TRACE -> Set.of(ItemKind.WATER_PUMP);
+            case BEARING -> Set.of(ItemKind.TENSIONER, ItemKind.IDLER);
+            default -> Set.of();
+        };
     }
 }

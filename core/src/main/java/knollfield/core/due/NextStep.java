@@ -21,14 +21,17 @@ public enum NextStep {
         return words;
     }
 
-    /** What follows from the status and the job that is open, if one is. */
-    public static NextStep of(Status status, Optional<JobStage> job) {
+    /** What follows from the status, the job that is open if one is, and a call that was promised for today. */
+    public static NextStep of(Status status, Optional<JobStage> job, boolean callBack) {
         if (job.isPresent() && job.get().isOpen()) {
             return switch (job.get()) {
                 case DRAFT -> PROMISE;
                 case PLANNED -> START;
                 default -> SIGN;
             };
+        }
+        if (callBack) {
+            return RING;
         }
         return switch (status) {
             case UNKNOWN_HISTORY, NO_BOOK -> ASK_OWNER;

@@ -9,9 +9,38 @@ import knollfield.core.engine.Limit;
  * @param riskInterference chance of passing the limit at which one acts, interference or unknown; 0 to 1
  * @param riskOther the same for engines that do not interfere; 0 to 1
  * @param horizonDays how far ahead "coming" looks, 1 or more
+ * @param statedCounts a renewal that somebody only states starts the clocks
+ * @param found what findings without a date of their own mean
  */
 public record Policy(
-        Timing timing, double riskInterference, double riskOther, int horizonDays, UnknownRule unknownRule) {
+        Timing timing,
+        double riskInterference,
+        double riskOther,
+        int horizonDays,
+        UnknownRule unknownRule,
+        boolean statedCounts,
+        Found found) {
+
+    /**
+     * Days and km that findings leave; planning assumptions.
+     *
+     * @param rattleDays a chain that rattles at cold start is seen to within so many days
+     * @param rattleKm and within so many km
+     * @param slapStopDays slap so soon after a belt job stops the engine
+     */
+    public record Found(int rattleDays, int rattleKm, int slapStopDays) {
+        public Found {
+            if (rattleDays < 0 || rattleKm < 0 || slapStopDays < 0) {
+                throw new IllegalArgumentException(
+                        "days (%d, %d) and km (%d) must be zero or more".formatted(rattleDays, slapStopDays, rattleKm));
+            }
+        }
+
+        /** 30 days, 1,000 km; 30 days: planning assumptions. */
+        public static Found defaults() {
+            return new Found(30, 1_000, 30);
+        }
+    }
 
     /** When, against the book limit. */
     public sealed interface Timing {
@@ -36,10 +65,19 @@ public record Policy(
         record Fixed(Limit limit) implements Timing {}
     }
 
+    /**
+     * A vehicle's own timing.
+     *
+     * @param reason why it differs from the workshop's
+     */
+    public record Own(Timing timing, String reason) {}
+
     /** What an unknown history is taken for where first registration does not settle it. */
     public enum UnknownRule {
         DUE_NOW,
-        FROM_FIRST_REGISTRATION
+        FROM_FIRST_REGISTRATION,
+        /** After an inspection that read the belt's date code, age counts from that date; until then due now. */
+        FROM_DATE_CODE
     }
 
     public Policy {
@@ -52,9 +90,19 @@ public record Policy(
         }
     }
 
+    /** A policy under which a stated renewal counts, and findings mean what they usually do. */
+    public Policy(Timing timing, double riskInterference, double riskOther, int horizonDays, UnknownRule unknownRule) {
+        this(timing, riskInterference, riskOther, horizonDays, unknownRule, true, Found.defaults());
+    }
+
     /** Early at 95 %, risk 10 % and 50 %, 120 days, unknown is due now: planning assumptions. */
     public static Policy defaults() {
         return new Policy(new Timing.Early(0.95), 0.10, 0.50, 120, UnknownRule.DUE_NOW);
+    }
+
+    /** This policy with another timing. */
+    public Policy with(Timing other) {
+        return new Policy(other, riskInterference, riskOther, horizonDays, unknownRule, statedCounts, found);
     }
 
     /** μ, the share of a limit at which one acts. */

@@ -16,6 +16,9 @@ public record Reason(Topic topic, Statement statement) {
         EVIDENCE("Evidence"),
         HISTORY("History"),
         TRIP("Trip"),
+        POLICY("Policy"),
+        STATE("State"),
+        WEAKNESS("Weakness"),
         BOOK("Book");
 
         private final String words;

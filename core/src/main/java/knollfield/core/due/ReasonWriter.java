@@ -9,8 +9,8 @@ import knollfield.core.due.ItemForecast.AgeClock;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.ItemForecast.DistanceClock;
 import knollfield.core.due.Reason.Topic;
+import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
 import knollfield.core.explain.Fact.Count;
 import knollfield.core.explain.Fact.Day;
@@ -19,6 +19,7 @@ import knollfield.core.explain.Fact.Months;
 import knollfield.core.explain.Fact.Share;
 import knollfield.core.explain.Fact.Words;
 import knollfield.core.odometer.Projection;
+import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.UsageRate;
 
 /** Says in sentences what {@link DueEngine} computed. It computes nothing of its own but what it says. */
@@ -32,29 +33,65 @@ final class ReasonWriter {
             Policy policy,
             ItemForecast item,
             Projection projection,
+            double idleKmPerYear,
             LocalDate today) {
-        List<Reason> out = new ArrayList<>();
-        vehicle.evidence().stream()
-                .filter(e -> e.kind().effect() != EvidenceKind.Effect.NONE)
-                .forEach(e -> out.add(evidence(e)));
+        List<Reason> out = new ArrayList<>(10);
+        for (Evidence e : vehicle.evidence()) {
+            if (DueEngine.outweighed(e, vehicle.evidence())) {
+                out.add(Reason.of(
+                        Topic.EVIDENCE,
+                        "{0}, {1} on {2}: set aside, because a later measurement was good.",
+                        Words.atStart(e.kind().words()),
+                        new Words(e.confidence().words()),
+                        new Day(e.found())));
+            } else if (e.kind().effect() != EvidenceKind.Effect.NONE) {
+                out.add(evidence(e, policy));
+            }
+        }
+        weakness(vehicle, family).ifPresent(out::add);
+        state(vehicle).ifPresent(out::add);
         decides(item).ifPresent(out::add);
         item.distance().ifPresent(d -> out.add(distance(item, d)));
         item.age().ifPresent(a -> out.add(age(item, a)));
         history(vehicle, item, today).ifPresent(out::add);
-        item.limit().ifPresent(l -> out.add(schedule(vehicle, item, l)));
+        item.limit().ifPresent(l -> out.add(schedule(vehicle, family.drive(), item)));
         item.distance().flatMap(d -> otherSchedule(item, d)).ifPresent(out::add);
         if (item.distance().isPresent()) {
             out.add(usage(projection.rate(), projection));
+            if (idleKmPerYear > 0) {
+                out.add(Reason.of(
+                        Topic.USAGE,
+                        "{0} hours of idling a year count as {1} more.",
+                        new Count(Math.round(vehicle.special().idleHoursPerYear())),
+                        new Km(idleKmPerYear)));
+            }
         }
-        vehicle.trips().stream()
-                .filter(t -> t.from().isAfter(today))
-                .forEach(t -> out.add(Reason.of(
+        for (KnownTrip t : vehicle.trips()) {
+            if (t.from().isAfter(today)) {
+                boolean moves = item.actBy()
+                        .filter(d -> d.equals(t.from().minusDays(1)))
+                        .isPresent();
+                out.add(Reason.of(
                         Topic.TRIP,
-                        "{0} extra from {1} to {2}.",
+                        moves
+                                ? "{0} extra from {1} to {2}: too likely to pass the limit on the way, so act before it starts."
+                                : "{0} extra from {1} to {2}.",
                         new Km(t.extraKm()),
                         new Day(t.from()),
-                        new Day(t.to()))));
+                        new Day(t.to())));
+            }
+        }
+        vehicle.special()
+                .own()
+                .ifPresent(own -> out.add(Reason.of(
+                        Topic.POLICY, "This vehicle has a timing of its own: {0}.", new Words(own.reason()))));
         policy(family, policy, item).ifPresent(out::add);
+        if (family.drive() == Drive.BELT_IN_OIL) {
+            out.add(
+                    Reason.of(
+                            Topic.BOOK,
+                            "A belt in oil: its limits hold while oil grade and interval are kept; gauge its width, look into the strainer, read the oil pressure."));
+        }
         if (item.limit().isEmpty()) {
             out.add(Reason.of(
                     Topic.BOOK,
@@ -66,16 +103,55 @@ final class ReasonWriter {
     }
 
     static Reason evidence(Evidence e) {
+        return evidence(e, Policy.defaults());
+    }
+
+    private static Optional<Reason> weakness(VehicleFacts vehicle, EngineFamily family) {
+        return family.items().stream()
+                .filter(i -> i.weakness().isPresent()
+                        && !vehicle.special().betterParts().contains(i.code()))
+                .findFirst()
+                .map(i -> Reason.of(
+                        Topic.WEAKNESS,
+                        "Known weakness of the {0}: {1}; due until it has been renewed with the better part.",
+                        Words.midSentence(i.name()),
+                        new Words(i.weakness().orElse(""))));
+    }
+
+    private static Optional<Reason> state(VehicleFacts vehicle) {
+        UseState state = vehicle.special().state();
+        return state.since()
+                .map(since -> Reason.of(
+                        Topic.STATE,
+                        state.kind() == UseState.Kind.LAID_UP
+                                ? "Laid up since {0}: age runs on, distance does not."
+                                : "{1} on {0}.",
+                        new Day(since),
+                        Words.atStart(state.kind().words())));
+    }
+
+    private static Reason evidence(Evidence e, Policy policy) {
+        if (e.kind().effect() == EvidenceKind.Effect.SOON) {
+            return Reason.of(
+                    Topic.EVIDENCE,
+                    "{0}, {1} on {2}: act within {3} days or {4}, whichever comes first.",
+                    Words.atStart(e.kind().words()),
+                    new Words(e.confidence().words()),
+                    new Day(e.found()),
+                    new Count(policy.found().rattleDays()),
+                    new Km(policy.found().rattleKm()));
+        }
         String effect = switch (e.kind().effect()) {
             case STOP -> "do not run the engine";
             case ACT_NOW, ACT_NOW_ON_CHAIN -> "act now";
-            case WITHIN_30_DAYS -> "act within 30 days or 1,000 km";
+            case SOON -> "act soon";
             case NONE -> "no effect on the date";
         };
         return Reason.of(
                 Topic.EVIDENCE,
-                "{0}, found {1}: {2}.",
+                "{0}, {1} on {2}: {3}.",
                 Words.atStart(e.kind().words()),
+                new Words(e.confidence().words()),
                 new Day(e.found()),
                 new Words(effect));
     }
@@ -163,19 +239,25 @@ final class ReasonWriter {
         return item.start()
                 .map(s -> Reason.of(
                         Topic.HISTORY,
-                        s.grade() == ClockStart.Grade.FIRST_REGISTRATION || s.grade() == ClockStart.Grade.ORIGINAL
-                                ? "Counted from first registration, {0}; {2}."
-                                : "Last renewed {0} at {1}, {2}.",
+                        switch (s.grade()) {
+                            case FIRST_REGISTRATION, ORIGINAL -> "Counted from first registration, {0}; {2}.";
+                            case DATE_CODE -> "No renewal on record; {2}, {0}, at most {1} then.";
+                            case INSPECTED -> "Last inspected and found good {0} at {1}.";
+                            case DOCUMENTED, STATED -> "Last renewed {0} at {1}, {2}.";
+                        },
                         new Day(s.date()),
                         new Km(s.km()),
                         new Words(s.grade().words())));
     }
 
-    private static Reason schedule(VehicleFacts vehicle, ItemForecast item, Limit limit) {
+    private static Reason schedule(VehicleFacts vehicle, Drive drive, ItemForecast item) {
         String origin = item.item().schedule().map(Schedule::origin).orElse("");
         if (item.severe()) {
-            String why =
-                    vehicle.conditions().stream().sorted().map(Condition::words).collect(Collectors.joining(", "));
+            String why = vehicle.conditions().stream()
+                    .filter(c -> c.appliesTo(drive))
+                    .sorted()
+                    .map(Condition::words)
+                    .collect(Collectors.joining(", "));
             return Reason.of(Topic.SCHEDULE, "Severe, because of {0}; from {1}.", new Words(why), new Words(origin));
         }
         return vehicle.conditions().isEmpty()

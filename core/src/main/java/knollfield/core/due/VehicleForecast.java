@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.ReadingChain;
+import knollfield.core.units.Years;
 
 /**
  * When a vehicle's timing drive is due, and why.
@@ -12,6 +13,8 @@ import knollfield.core.odometer.ReadingChain;
  * @param status the worst of its items; an unknown history counts for the belt or chain itself only
  * @param actBy earliest over its items
  * @param deciding the item that decides, or the drive where none calls for anything; empty without a book
+ * @param projection of the odometer, without idling
+ * @param idleKmPerYear distance that a year's idling is as hard as, km
  * @param reasons in the order one would say them
  */
 public record VehicleForecast(
@@ -22,6 +25,7 @@ public record VehicleForecast(
         List<ItemForecast> items,
         ReadingChain readings,
         Projection projection,
+        double idleKmPerYear,
         List<Reason> reasons) {
 
     public VehicleForecast {
@@ -30,6 +34,23 @@ public record VehicleForecast(
     }
 
     public Optional<ItemForecast> item(String code) {
-        return items.stream().filter(i -> i.item().code().equals(code)).findFirst();
+        for (ItemForecast i : items) {
+            if (i.item().code().equals(code)) {
+                return Optional.of(i);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Median distance of an item since {@code start} on {@code date}, idling included; km, zero or more. */
+    public double usedKm(ClockStart start, LocalDate date) {
+        return Math.max(0, projection.medianKm(date) - start.km() + idleKm(start, date));
+    }
+
+    /** Idling since {@code start} as km. */
+    double idleKm(ClockStart start, LocalDate date) {
+        return idleKmPerYear == 0
+                ? 0
+                : idleKmPerYear * Math.max(0, Years.between(start.date(), projection.running(date)));
     }
 }

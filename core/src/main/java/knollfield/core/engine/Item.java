@@ -10,6 +10,7 @@ import java.util.Optional;
  * @param schedule the book's limits; empty where the book has none of its own
  * @param accessSteps codes of the steps that lead to it and of its own fitting
  * @param drivenByTimingDrive true for a pump or idler that the belt or chain itself turns
+ * @param weakness a part known to fail early, in a few words; the item is due until renewed with the better part
  */
 public record Item(
         String code,
@@ -18,9 +19,22 @@ public record Item(
         Part part,
         Optional<Schedule> schedule,
         List<String> accessSteps,
-        boolean drivenByTimingDrive) {
+        boolean drivenByTimingDrive,
+        Optional<String> weakness) {
 
     public Item {
         accessSteps = List.copyOf(accessSteps);
+    }
+
+    /** An item without a known weakness. */
+    public Item(
+            String code,
+            ItemKind kind,
+            String name,
+            Part part,
+            Optional<Schedule> schedule,
+            List<String> accessSteps,
+            boolean drivenByTimingDrive) {
+        this(code, kind, name, part, schedule, accessSteps, drivenByTimingDrive, Optional.empty());
     }
 }

@@ -39,7 +39,7 @@ public record Limit(OptionalInt km, OptionalInt months) {
         return b.isEmpty() ? a : OptionalInt.of(Math.min(a.getAsInt(), b.getAsInt()));
     }
 
-    boolean isWithin(Limit wider) {
+    public boolean isWithin(Limit wider) {
         return km.orElse(Integer.MAX_VALUE) <= wider.km.orElse(Integer.MAX_VALUE)
                 && months.orElse(Integer.MAX_VALUE) <= wider.months.orElse(Integer.MAX_VALUE);
     }

@@ -12,8 +12,10 @@ import knollfield.core.units.Years;
  * @param baseDate date of the last kept reading
  * @param baseKm distance shown then
  * @param trips journeys known to come, in any order
+ * @param standsFrom the vehicle is laid up from this day on: no distance is added after it
  */
-public record Projection(LocalDate baseDate, double baseKm, UsageRate rate, List<KnownTrip> trips) {
+public record Projection(
+        LocalDate baseDate, double baseKm, UsageRate rate, List<KnownTrip> trips, Optional<LocalDate> standsFrom) {
 
     /** Beyond this many years a quantile is answered with "none". */
     public static final int HORIZON_YEARS = 60;
@@ -40,22 +42,41 @@ public record Projection(LocalDate baseDate, double baseKm, UsageRate rate, List
         trips = List.copyOf(trips);
     }
 
+    /** The projection of a vehicle in use. */
+    public Projection(LocalDate baseDate, double baseKm, UsageRate rate, List<KnownTrip> trips) {
+        this(baseDate, baseKm, rate, trips, Optional.empty());
+    }
+
+    /** This projection with {@code kmPerYear}, zero or more, added to its rate. */
+    public Projection plusRate(double kmPerYear) {
+        return kmPerYear == 0 ? this : new Projection(baseDate, baseKm, rate.plus(kmPerYear), trips, standsFrom);
+    }
+
+    /** {@code date}, or the day on which distance stops where that is earlier. */
+    public LocalDate running(LocalDate date) {
+        return standsFrom.isPresent() && standsFrom.get().isBefore(date) ? standsFrom.get() : date;
+    }
+
+    private double yearsRunning(LocalDate date) {
+        return Math.max(0, Years.between(baseDate, running(date)));
+    }
+
     /** Median distance shown on {@code date}, km; before the base date the base itself. */
     public double medianKm(LocalDate date) {
-        double t = Math.max(0, Years.between(baseDate, date));
-        return baseKm + rate.kmPerYear() * t + tripKm(date);
+        double t = yearsRunning(date);
+        return baseKm + rate.kmPerYear() * t + (trips.isEmpty() ? 0 : tripKm(running(date)));
     }
 
     /** Distance that is passed with chance 1 − {@code p} on {@code date}, km. */
     public double quantileKm(LocalDate date, double p) {
-        double t = Math.max(0, Years.between(baseDate, date));
+        double t = yearsRunning(date);
         double spread = Math.sqrt(varianceAt(t));
         return medianKm(date) + (spread == 0 ? 0 : Normal.quantile(p) * spread);
     }
 
     /** Chance, 0 to 1, that at least {@code km} is shown on {@code date}. */
     public double chanceReached(double km, LocalDate date) {
-        double t = Math.max(0, Years.between(baseDate, date));
+        double t = yearsRunning(date);
         double spread = Math.sqrt(varianceAt(t));
         double ahead = medianKm(date) - km;
         if (spread == 0) {
@@ -77,7 +98,11 @@ public record Projection(LocalDate baseDate, double baseKm, UsageRate rate, List
         }
         if (trips.isEmpty()) {
             double t = yearsUntil(km - baseKm, p);
-            return t <= HORIZON_YEARS ? Optional.of(Years.firstDayAfter(baseDate, t)) : Optional.empty();
+            if (t > HORIZON_YEARS) {
+                return Optional.empty();
+            }
+            LocalDate day = Years.firstDayAfter(baseDate, t);
+            return standsFrom.isPresent() && day.isAfter(standsFrom.get()) ? Optional.empty() : Optional.of(day);
         }
         // (mean − L)/spread grows with every day, trips or not, so the first day is found by halving
         long low = 0;

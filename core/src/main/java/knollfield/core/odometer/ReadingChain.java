@@ -7,21 +7,21 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import knollfield.core.units.DistanceUnit;
+import knollfield.core.units.Years;
 
 /**
  * The readings that tell one consistent story, and those that do not, each with its reason.
  *
- * <p>Kept is the chain of greatest total trust that never runs backwards and never exceeds {@value #MAX_KM_PER_DAY} km
- * × max(1, days between); of equal chains the one whose readings are later (rules.md section 1).
+ * <p>Kept is the chain of greatest total trust that never runs backwards and never exceeds the assumed km a day ×
+ * max(1, days between); of equal chains the one whose readings are later (rules.md section 1).
  *
  * @param kept in date order, possibly empty
  * @param rejected in date order
+ * @param maxKmPerDay the limit the chain was built with
  */
-public record ReadingChain(List<Reading> kept, List<Rejected> rejected) {
-
-    /** Planning assumption: no vehicle of the workshop goes further in a day. */
-    public static final int MAX_KM_PER_DAY = 1_500;
+public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxKmPerDay) {
 
     /** A reading outside the kept chain and why. */
     public record Rejected(Reading reading, RejectReason reason) {}
@@ -34,10 +34,20 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected) {
         rejected = List.copyOf(rejected);
     }
 
-    /** Sorts {@code readings}, given in any order, into a kept chain and rejected ones. */
+    /** Sorts {@code readings}, given in any order, under the default assumptions. */
     public static ReadingChain of(List<Reading> readings) {
-        List<Reading> sorted = readings.stream().sorted(ORDER).toList();
+        return of(readings, OdometerAssumptions.defaults());
+    }
+
+    /** Sorts {@code readings}, given in any order, into a kept chain and rejected ones. */
+    public static ReadingChain of(List<Reading> readings, OdometerAssumptions assumptions) {
+        List<Reading> sorted = readings;
+        if (!isSorted(readings)) {
+            sorted = new ArrayList<>(readings);
+            sorted.sort(ORDER);
+        }
         int n = sorted.size();
+        int max = assumptions.maxKmPerDay();
         int[] best = new int[n];
         int[] previous = new int[n];
         int end = -1;
@@ -45,30 +55,42 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected) {
             previous[i] = -1;
             for (int j = 0; j < i; j++) {
                 // ">=": of equal chains the one through the later reading is kept
-                if (follows(sorted.get(j), sorted.get(i)) && best[j] > 0 && best[j] >= best[i]) {
+                if (best[j] >= best[i] && follows(sorted.get(j), sorted.get(i), max)) {
                     best[i] = best[j];
                     previous[i] = j;
                 }
             }
-            best[i] += sorted.get(i).source().trust();
+            best[i] += assumptions.trust(sorted.get(i).source());
             if (end < 0 || best[i] >= best[end]) {
                 end = i;
             }
         }
         boolean[] isKept = new boolean[n];
-        List<Reading> kept = new ArrayList<>();
+        List<Reading> kept = new ArrayList<>(n);
         for (int i = end; i >= 0; i = previous[i]) {
             isKept[i] = true;
             kept.add(sorted.get(i));
         }
         Collections.reverse(kept);
+        if (kept.size() == n) {
+            return new ReadingChain(kept, List.of(), max);
+        }
         List<Rejected> rejected = new ArrayList<>();
         for (int i = 0; i < n; i++) {
             if (!isKept[i]) {
-                rejected.add(new Rejected(sorted.get(i), reasonAgainst(kept, sorted.get(i))));
+                rejected.add(new Rejected(sorted.get(i), reasonAgainst(kept, sorted.get(i), max)));
             }
         }
-        return new ReadingChain(kept, rejected);
+        return new ReadingChain(kept, rejected, max);
+    }
+
+    private static boolean isSorted(List<Reading> readings) {
+        for (int i = 1; i < readings.size(); i++) {
+            if (ORDER.compare(readings.get(i - 1), readings.get(i)) > 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** The latest kept reading. */
@@ -76,11 +98,35 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected) {
         return kept.isEmpty() ? Optional.empty() : Optional.of(kept.get(kept.size() - 1));
     }
 
-    /**
-     * Why a reading of {@code km} on {@code date} would not fit this chain; empty where it fits.
-     */
+    /** Years between the first and the last kept reading; zero with fewer than two. */
+    public double spanYears() {
+        return kept.size() < 2
+                ? 0
+                : Years.between(kept.get(0).date(), kept.get(kept.size() - 1).date());
+    }
+
+    /** Why {@code reading} would not fit this chain; empty where it fits. */
     public Optional<RejectReason> objectionTo(Reading reading) {
-        return fits(kept, reading) ? Optional.empty() : Optional.of(reasonAgainst(kept, reading));
+        return fits(kept, reading, maxKmPerDay)
+                ? Optional.empty()
+                : Optional.of(reasonAgainst(kept, reading, maxKmPerDay));
+    }
+
+    /**
+     * The distance an odometer fitted in place of another one lacks: what the kept chain, carried on at its own rate,
+     * would show on that day, less what the new one shows; km, rounded. Empty where there is no earlier kept reading or
+     * the new odometer does not show less.
+     */
+    public OptionalInt offsetOfReplacement(LocalDate date, int shownKm) {
+        List<Reading> before =
+                kept.stream().filter(r -> !r.date().isAfter(date)).toList();
+        if (before.isEmpty()) {
+            return OptionalInt.empty();
+        }
+        Reading last = before.get(before.size() - 1);
+        double expected = expectedKm(before, date).orElse((double) last.km());
+        int offset = (int) Math.round(Math.max(expected, last.km()) - shownKm);
+        return offset > 0 ? OptionalInt.of(offset) : OptionalInt.empty();
     }
 
     /**
@@ -89,57 +135,73 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected) {
      * what is returned.
      */
     public Optional<LocalDate> dateReached(double km) {
+        return dateReached(km, 0, LocalDate.EPOCH);
+    }
+
+    /**
+     * The same for a distance that also grows by {@code idleKmPerYear} from {@code from} on.
+     *
+     * @param km odometer and idling together
+     */
+    public Optional<LocalDate> dateReached(double km, double idleKmPerYear, LocalDate from) {
         Reading before = null;
+        double kmBefore = 0;
         for (Reading r : kept) {
-            if (r.km() >= km) {
-                if (before == null || r.km() == before.km()) {
+            double here =
+                    r.km() + (idleKmPerYear == 0 ? 0 : idleKmPerYear * Math.max(0, Years.between(from, r.date())));
+            if (here >= km) {
+                if (before == null || here == kmBefore) {
                     return Optional.of(r.date());
                 }
-                double share = (km - before.km()) / (r.km() - before.km());
+                double share = (km - kmBefore) / (here - kmBefore);
                 long days = ChronoUnit.DAYS.between(before.date(), r.date());
                 return Optional.of(before.date().plusDays((long) Math.ceil(share * days - 1e-9)));
             }
             before = r;
+            kmBefore = here;
         }
         return Optional.empty();
     }
 
-    private static boolean follows(Reading earlier, Reading later) {
-        long days = Math.max(1, ChronoUnit.DAYS.between(earlier.date(), later.date()));
-        return later.km() >= earlier.km() && later.km() - earlier.km() <= MAX_KM_PER_DAY * days;
+    private static boolean follows(Reading earlier, Reading later, int maxKmPerDay) {
+        int km = later.km() - earlier.km();
+        if (km < 0) {
+            return false;
+        }
+        long days = Math.max(1, later.date().toEpochDay() - earlier.date().toEpochDay());
+        return km <= maxKmPerDay * days;
     }
 
-    private static boolean fits(List<Reading> kept, Reading reading) {
-        return kept.stream().allMatch(k -> ORDER.compare(k, reading) <= 0 ? follows(k, reading) : follows(reading, k));
+    private static boolean fits(List<Reading> kept, Reading reading, int max) {
+        return kept.stream()
+                .allMatch(k -> ORDER.compare(k, reading) <= 0 ? follows(k, reading, max) : follows(reading, k, max));
     }
 
-    private static RejectReason reasonAgainst(List<Reading> kept, Reading reading) {
-        if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.toKm(reading.km()))) {
+    private static RejectReason reasonAgainst(List<Reading> kept, Reading reading, int max) {
+        if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.toKm(reading.km()), max)) {
             return RejectReason.MILES_AS_KM;
         }
-        if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.fromKm(reading.km()))) {
+        if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.fromKm(reading.km()), max)) {
             return RejectReason.KM_AS_MILES;
         }
         boolean belowEarlier = kept.stream().anyMatch(k -> !k.date().isAfter(reading.date()) && k.km() > reading.km());
         boolean aboveLater = kept.stream().anyMatch(k -> !k.date().isBefore(reading.date()) && k.km() < reading.km());
-        boolean backwards = belowEarlier || (aboveLater && !tooFastAfter(kept, reading));
+        boolean tooFastAfter =
+                kept.stream().filter(k -> !k.date().isAfter(reading.date())).anyMatch(k -> !follows(k, reading, max));
+        boolean backwards = belowEarlier || (aboveLater && !tooFastAfter);
         return backwards ? RejectReason.RUNS_BACKWARDS : RejectReason.IMPOSSIBLE_RATE;
     }
 
-    private static boolean tooFastAfter(List<Reading> kept, Reading reading) {
-        return kept.stream().filter(k -> !k.date().isAfter(reading.date())).anyMatch(k -> !follows(k, reading));
-    }
-
     /** A unit slip is only suspected where readings stand on both sides, or the corrected value goes on plausibly. */
-    private static boolean fitsBetweenNeighbours(List<Reading> kept, Reading reading, double correctedKm) {
+    private static boolean fitsBetweenNeighbours(List<Reading> kept, Reading reading, double correctedKm, int max) {
         if (kept.isEmpty() || correctedKm > Reading.MAX_KM) {
             return false;
         }
         Reading corrected = new Reading(reading.id(), reading.date(), (int) Math.round(correctedKm), reading.source());
-        if (!fits(kept, corrected)) {
+        if (!fits(kept, corrected, max)) {
             return false;
         }
-        // halfway between first and last, so that a huge gap does not make every number plausible
+        // near the straight line, so that a huge gap does not make every number plausible
         return expectedKm(kept, reading.date())
                 .map(expected -> Math.abs(corrected.km() - expected) <= 0.15 * Math.max(expected, 1))
                 .orElse(false);

@@ -24,6 +24,8 @@ public record UsageRate(double kmPerYear, double variance, double scatterKmPerRo
      */
     public record Observed(double kmPerYear, double variance, int segments) {}
 
+    private static final double LN2 = Math.log(2);
+
     public UsageRate {
         if (!(kmPerYear >= 0) || !(variance >= 0)) {
             throw new IllegalArgumentException(
@@ -52,7 +54,13 @@ public record UsageRate(double kmPerYear, double variance, double scatterKmPerRo
         return truncatedAtZero(mean, 1 / precision, sigma, observed);
     }
 
-    private static Optional<Observed> observe(List<Reading> kept, double sigma) {
+    /**
+     * The rate that kept readings show; empty where no two of them lie on different days.
+     *
+     * @param kept in date order
+     * @param sigma σ_w, km·yr^−½
+     */
+    static Optional<Observed> observe(List<Reading> kept, double sigma) {
         if (kept.size() < 2) {
             return Optional.empty();
         }
@@ -69,7 +77,7 @@ public record UsageRate(double kmPerYear, double variance, double scatterKmPerRo
                 continue; // two readings of one day say nothing about a rate
             }
             double age = Years.between(to.date(), last) + t / 2;
-            double w = t * Math.pow(2, -age);
+            double w = t * Math.exp(-LN2 * age);
             sumW += w;
             sumWr += w * (to.km() - from.km()) / t;
             sumW2OverT += w * w / t;
@@ -79,6 +87,18 @@ public record UsageRate(double kmPerYear, double variance, double scatterKmPerRo
             return Optional.empty();
         }
         return Optional.of(new Observed(sumWr / sumW, sigma * sigma * sumW2OverT / (sumW * sumW), segments));
+    }
+
+    /** A rate that somebody states, so without doubt about it; one year's distance still scatters. */
+    public static UsageRate stated(double kmPerYear, UsageClass usage) {
+        return new UsageRate(kmPerYear, 0, usage.scatterKmPerRootYear(), Optional.empty());
+    }
+
+    /** This rate with {@code kmPerYear}, zero or more, on top. */
+    public UsageRate plus(double kmPerYear) {
+        return kmPerYear == 0
+                ? this
+                : new UsageRate(this.kmPerYear + kmPerYear, variance, scatterKmPerRootYear, observed);
     }
 
     /** Moments of N(m, v) truncated below at zero (Johnson, Kotz, Balakrishnan 1994, section 13.10.1). */

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -154,59 +153,5 @@ class ProjectionTest {
         return new Projection(DAY, 100_000, UsageRate.estimate(kept, PRIVATE), List.of())
                 .firstDayReached(km, chance)
                 .orElse(LocalDate.MAX);
-    }
-
-    @Test
-    void theEightyPercentBandHoldsAboutEightyPercent() {
-        // rules.md section 1, "Calibration test", with twelve half-yearly readings and a horizon of one year; the
-        // sampling error of 4,000 vehicles is 0.6 %
-        Random random = new Random(2026);
-        int inside = 0;
-        int vehicles = 4_000;
-        for (int v = 0; v < vehicles; v++) {
-            double rate;
-            do {
-                rate = PRIVATE.meanKmPerYear() + PRIVATE.sdKmPerYear() * random.nextGaussian();
-            } while (rate <= 0);
-            double km = 20_000;
-            List<Reading> kept = new ArrayList<>();
-            LocalDate day = DAY.minusDays(183L * 11);
-            kept.add(new Reading(0, day, (int) km, ReadingSource.WORKSHOP));
-            for (int i = 1; i < 12; i++) {
-                km += gamma(random, rate, 183 / Years.DAYS);
-                day = day.plusDays(183);
-                kept.add(new Reading(i, day, (int) km, ReadingSource.WORKSHOP));
-            }
-            Projection p = new Projection(day, (int) km, UsageRate.estimate(kept, PRIVATE), List.of());
-            LocalDate later = day.plusDays(365);
-            double truth = km + gamma(random, rate, 365 / Years.DAYS);
-            if (truth >= p.quantileKm(later, 0.1) && truth <= p.quantileKm(later, 0.9)) {
-                inside++;
-            }
-        }
-        assertThat(inside / (double) vehicles).isBetween(0.775, 0.825);
-    }
-
-    /** Gamma of mean r·t and variance σ_w²·t, by Marsaglia and Tsang (2000). */
-    private static double gamma(Random random, double rate, double t) {
-        double sigma = PRIVATE.scatterKmPerRootYear();
-        double shape = rate * rate * t / (sigma * sigma);
-        double scale = sigma * sigma / rate;
-        if (shape < 1) {
-            return gammaAtLeastOne(random, shape + 1) * Math.pow(random.nextDouble(), 1 / shape) * scale;
-        }
-        return gammaAtLeastOne(random, shape) * scale;
-    }
-
-    private static double gammaAtLeastOne(Random random, double shape) {
-        double d = shape - 1.0 / 3;
-        double c = 1 / Math.sqrt(9 * d);
-        while (true) {
-            double x = random.nextGaussian();
-            double v = Math.pow(1 + c * x, 3);
-            if (v > 0 && Math.log(random.nextDouble()) < 0.5 * x * x + d - d * v + d * Math.log(v)) {
-                return d * v;
-            }
-        }
     }
 }

@@ -74,8 +74,15 @@ class RiskTest {
         Consequence consequence =
                 Consequence.of(family, OptionalLong.of(1_000_000), 60_000, new Consequence.Costs(15_000, 6_000, 5));
         return Exposure.ofWaiting(
-                        forecast(evidence, family), TODAY.minusYears(6), evidence, WEAR, consequence, 60_000, until)
-                .orElseThrow();
+                        forecast(evidence, family),
+                        TODAY.minusYears(6),
+                        evidence,
+                        WearModels.all(WEAR),
+                        consequence,
+                        60_000,
+                        until)
+                .orElseThrow()
+                .minor();
     }
 
     @Test
@@ -105,7 +112,7 @@ class RiskTest {
                         forecast(List.of(), Families.chain()),
                         TODAY.minusYears(6),
                         List.of(),
-                        WEAR,
+                        WearModels.all(WEAR),
                         new Consequence(1, 2, 3),
                         0,
                         TODAY.plusDays(7)))
