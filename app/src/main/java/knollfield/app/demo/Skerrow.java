@@ -27,7 +27,9 @@ import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.Condition;
+import knollfield.core.due.Policy;
 import knollfield.core.due.Status;
+import knollfield.core.due.UseState;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.CardState;
@@ -130,6 +132,7 @@ class Skerrow implements SmartInitializingSingleton {
                 w.labourRateMinor(),
                 w.costs(),
                 w.wear(),
+                w.assumptions(),
                 w.version(),
                 w.changedBy(),
                 w.changedAt()));
@@ -201,10 +204,44 @@ class Skerrow implements SmartInitializingSingleton {
         all.add(maker.beforeTrip(maker.with("WIN-15", Optional.empty(), "COURIER", 0.89)));
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 0.98));
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.01));
+        addWishes(all, maker);
         while (all.size() < size) {
             all.add(maker.next(Optional.empty(), "PRIVATE", CARS, Set.of()));
         }
         all.stream().limit(size).forEach(h -> vehicles.takeOver(h, "taken over from the old record"));
+    }
+
+    /** Owners who were rung, one who declined, a vehicle laid up for the winter, one that idles, one with a timing of its own. */
+    private void addWishes(List<VehicleHistory> all, SkerrowVehicles maker) {
+        LocalDate today = clock.today();
+        Optional<Fleet> nobody = Optional.empty();
+        all.add(maker.called(
+                maker.with("HOL-16", nobody, "PRIVATE", 0.97), 8, "Away until today; wants the price then.", today));
+        all.add(maker.called(
+                maker.with("BRE-14", nobody, "PRIVATE", 1.02),
+                2,
+                "Will come after the holiday; knows that it is overdue.",
+                today.plusDays(12)));
+        all.add(maker.declined(
+                maker.with("KES-18", nobody, "PRIVATE", 1.01),
+                20,
+                "Told that the chain is past its inspection and may jump; means to sell the car in spring.",
+                today.plusDays(120)));
+        all.add(maker.special(
+                maker.with("CAL-16", nobody, "PRIVATE", 0.95),
+                new UseState(UseState.Kind.LAID_UP, Optional.of(today.minusDays(40))),
+                0,
+                Optional.empty()));
+        all.add(maker.special(
+                maker.with("OST-20", Optional.of(fleet("Fish co-operative")), "CHILLED", 0.8),
+                UseState.inUse(),
+                600,
+                Optional.empty()));
+        all.add(maker.special(
+                maker.with("CAL-20D", Optional.of(fleet("Harbour taxis")), "TAXI", 0.82),
+                UseState.inUse(),
+                0,
+                Optional.of(new Policy.Own(new Policy.Timing.Early(0.8), "crosses to the mainland every day"))));
     }
 
     private void add(

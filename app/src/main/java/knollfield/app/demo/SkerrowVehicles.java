@@ -11,15 +11,21 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
 import java.util.Set;
+import knollfield.app.vehicle.CallNote;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Renewal;
+import knollfield.app.vehicle.StandingDecline;
 import knollfield.app.vehicle.StoredEvidence;
 import knollfield.app.vehicle.StoredReading;
+import knollfield.app.vehicle.StoredTrip;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Condition;
+import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.Policy;
+import knollfield.core.due.UseState;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.Limit;
@@ -132,6 +138,7 @@ final class SkerrowVehicles {
                             km,
                             ours ? ClockStart.Grade.DOCUMENTED : ClockStart.Grade.STATED,
                             item.part().number(),
+                            ours,
                             Optional.empty(),
                             ours ? WORKSHOP : "owner"));
                 }
@@ -141,7 +148,14 @@ final class SkerrowVehicles {
             family.items().stream()
                     .filter(i -> i.kind().carriesTheDrive())
                     .forEach(i -> renewals.add(new Renewal(
-                            i.code(), registered, 0, ClockStart.Grade.ORIGINAL, "", Optional.empty(), WORKSHOP)));
+                            i.code(),
+                            registered,
+                            0,
+                            ClockStart.Grade.ORIGINAL,
+                            "",
+                            false,
+                            Optional.empty(),
+                            WORKSHOP)));
         }
         String[] models = java.util.Objects.requireNonNull(MODELS.get(family.code()));
         Vehicle vehicle = new Vehicle(
@@ -207,14 +221,49 @@ final class SkerrowVehicles {
 
     private VehicleHistory found(VehicleHistory h, EvidenceKind kind, String note, int daysAgo) {
         StoredEvidence evidence = new StoredEvidence(
-                0, kind, today.minusDays(daysAgo), note, Optional.empty(), Optional.empty(), "Perran Loy");
+                0,
+                new Evidence(kind, today.minusDays(daysAgo)),
+                "workshop",
+                note,
+                Optional.empty(),
+                Optional.empty(),
+                "Perran Loy");
         return new VehicleHistory(h.vehicle(), h.readings(), h.renewals(), List.of(evidence), h.trips());
     }
 
     /** A long journey that starts in five weeks. */
     VehicleHistory beforeTrip(VehicleHistory h) {
         KnownTrip trip = new KnownTrip(today.plusDays(36), today.plusDays(57), 9_000);
-        return new VehicleHistory(h.vehicle(), h.readings(), h.renewals(), h.evidence(), List.of(trip));
+        return new VehicleHistory(
+                h.vehicle(),
+                h.readings(),
+                h.renewals(),
+                h.evidence(),
+                List.of(new StoredTrip(0, trip, Optional.empty())));
+    }
+
+    /** Somebody rang; with {@code again}, a call was promised for that day. */
+    VehicleHistory called(VehicleHistory h, int daysAgo, String note, LocalDate again) {
+        CallNote call = new CallNote(
+                0, today.minusDays(daysAgo), h.vehicle().ownerName(), note, Optional.of(again), "Morwen Hale");
+        return wished(h, List.of(call), List.of());
+    }
+
+    VehicleHistory declined(VehicleHistory h, int daysAgo, String told, LocalDate until) {
+        StandingDecline decline = new StandingDecline(
+                0, today.minusDays(daysAgo), h.vehicle().ownerName(), told, until, Optional.empty(), "Morwen Hale");
+        return wished(h, List.of(), List.of(decline));
+    }
+
+    private static VehicleHistory wished(VehicleHistory h, List<CallNote> calls, List<StandingDecline> declines) {
+        return new VehicleHistory(
+                h.vehicle(), h.readings(), h.renewals(), h.evidence(), h.trips(), List.of(), calls, declines);
+    }
+
+    /** The same vehicle in another state, idling so many hours a year, or with a timing of its own. */
+    VehicleHistory special(VehicleHistory h, UseState state, int idleHours, Optional<Policy.Own> own) {
+        Vehicle changed = h.vehicle().with(state, idleHours, own, h.vehicle().version());
+        return new VehicleHistory(changed, h.readings(), h.renewals(), h.evidence(), h.trips());
     }
 
     /** A vehicle of {@code familyCode} that has used {@code used} of its limit. */
@@ -228,6 +277,10 @@ final class SkerrowVehicles {
         String letters = "ABCDEFGHKLMNPRSTUVWX";
         while (true) {
             String made = "SKR %03d %s".formatted(1 + random.nextInt(999), letters.charAt(random.nextInt(20)));
+            if (registrations.size() > 10_000) {
+                // the short ones run out
+                made += letters.charAt(random.nextInt(20));
+            }
             if (registrations.add(made)) {
                 return made;
             }

@@ -1,24 +1,31 @@
 package knollfield.app.desk;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
+import knollfield.app.due.MoveView;
+import knollfield.app.due.VehicleFilter;
+import knollfield.app.due.VehicleQuery;
 import knollfield.app.due.VehicleState;
-import knollfield.app.engine.EngineBook;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
+import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Registration;
@@ -29,11 +36,16 @@ import knollfield.core.due.JobStage;
 import knollfield.core.due.NextStep;
 import knollfield.core.due.Standing;
 import knollfield.core.due.Status;
+import knollfield.core.due.UseState;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Limit;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -46,30 +58,34 @@ class DeskController {
 
     private static final int FOUND = 8;
     private static final int MAX_PAGE = 200;
+    private static final int MOVES = 100;
 
+    private final DeskList list;
     private final Forecasts forecasts;
-    private final EngineBook book;
     private final Jobs jobs;
     private final VehicleService vehicles;
     private final CurrentPerson current;
     private final WorkshopClock clock;
     private final WorkshopSettings settings;
+    private final Words words;
 
     DeskController(
+            DeskList list,
             Forecasts forecasts,
-            EngineBook book,
             Jobs jobs,
             VehicleService vehicles,
             CurrentPerson current,
             WorkshopClock clock,
-            WorkshopSettings settings) {
+            WorkshopSettings settings,
+            Words words) {
+        this.list = list;
         this.forecasts = forecasts;
-        this.book = book;
         this.jobs = jobs;
         this.vehicles = vehicles;
         this.current = current;
         this.clock = clock;
         this.settings = settings;
+        this.words = words;
     }
 
     /**
@@ -84,10 +100,16 @@ class DeskController {
             @Nullable Double ageSoon,
             ItemForecast.Binding binding) {}
 
+    /**
+     * @param exposurePerHourMinor exposure of a week for each hour of the usual job
+     * @param aside why and until when it is out of today's list
+     * @param state null for a vehicle in use
+     */
     record DeskRow(
             long vehicleId,
             String registration,
             String ownerName,
+            String ownerPhone,
             @Nullable String fleet,
             String makeModel,
             @Nullable Drive drive,
@@ -96,95 +118,121 @@ class DeskController {
             @Nullable LocalDate actBy,
             String note,
             @Nullable Long exposurePerWeekMinor,
+            @Nullable Long exposurePerHourMinor,
             LifeStrip life,
             NextStep nextStep,
             String nextStepWords,
+            boolean callBack,
+            @Nullable String aside,
+            @Nullable String state,
             @Nullable Long jobId) {}
 
-    record Group(Status status, String words, int count) {}
+    /**
+     * @param count vehicles of this status that the filter lets through
+     * @param listed how many of the list's rows are of this status; rows stand in the order of the groups
+     */
+    record Group(Status status, String words, int count, int listed) {}
 
+    /** Vehicles that the last turn of the day, or a changed assumption, moved. */
+    record MovedView(Instant at, boolean newDay, int count) {}
+
+    /**
+     * @param total vehicles of the whole list, of which {@code rows} is a page from {@code offset} on
+     * @param nextActBy the next act-by date of vehicles that need nothing yet
+     */
     record DeskView(
             LocalDate today,
             int vehicles,
             int total,
             int offset,
+            int aside,
+            int callBacks,
             List<Group> groups,
             List<DeskRow> rows,
-            @Nullable LocalDate nextActBy) {}
+            @Nullable LocalDate nextActBy,
+            int nextActByVehicles,
+            @Nullable MovedView moved) {}
 
     record FleetView(long id, String name) {}
 
     record Found(long vehicleId, String registration, String makeModel, String ownerName, String status) {}
 
     /**
-     * What needs a decision, worst first: by status, then by exposure.
+     * What needs a decision, worst first.
      *
      * @param status only these; none given: all but clear
-     * @param q words that registration, owner, make and model, VIN or phone contain
+     * @param aside only the vehicles that are set aside
      */
     @GetMapping("/desk")
     DeskView desk(
-            @RequestParam(required = false) @Nullable List<Status> status,
-            @RequestParam(required = false) @Nullable Long fleet,
-            @RequestParam(required = false) @Nullable Drive drive,
-            @RequestParam(required = false, defaultValue = "") String q,
+            @ParameterObject VehicleQuery query,
+            @RequestParam(required = false) @Nullable Set<Status> status,
+            @RequestParam(required = false, defaultValue = "false") boolean aside,
+            @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order,
             @RequestParam(required = false, defaultValue = "0") int offset,
             @RequestParam(required = false, defaultValue = "100") int limit) {
-        Person person = current.get();
-        List<VehicleState> mine = forecasts.all().stream()
-                .filter(s -> vehicles.maySee(person, s.history().vehicle()))
-                .toList();
-        List<VehicleState> asked = mine.stream()
-                .filter(s -> fleet == null
-                        || s.history()
-                                .vehicle()
-                                .fleet()
-                                .map(Fleet::id)
-                                .filter(fleet::equals)
-                                .isPresent())
-                .filter(s -> drive == null
-                        || family(s)
-                                .map(EngineFamily::drive)
-                                .filter(drive::equals)
-                                .isPresent())
-                .filter(s -> matches(s.history().vehicle(), q))
-                .toList();
-        Map<Status, Long> counts =
-                asked.stream().collect(Collectors.groupingBy(s -> s.forecast().status(), Collectors.counting()));
-        List<VehicleState> listed = asked.stream()
-                .filter(s -> status == null || status.isEmpty()
-                        ? !q.isBlank() || s.forecast().status() != Status.CLEAR
-                        : status.contains(s.forecast().status()))
-                .sorted(Comparator.comparing((VehicleState s) -> s.forecast().status())
-                        .thenComparing(s -> -s.exposurePerWeekMinor().orElse(0))
-                        .thenComparing(s -> s.forecast().actBy().orElse(LocalDate.MAX))
-                        .thenComparing(s -> s.history().vehicle().registration()))
-                .toList();
-        Map<Long, Job> open = jobs.current(0).stream()
-                .filter(j -> j.stage().isOpen())
-                .collect(Collectors.toMap(Job::vehicleId, Function.identity(), (a, b) -> a));
+        DeskList.Chosen chosen = choose(query, status, aside, order);
+        Map<Long, Job> open = openJobs();
+        Optional<Map.Entry<LocalDate, Integer>> next =
+                chosen.next().entrySet().stream().findFirst();
         return new DeskView(
                 clock.today(),
-                mine.size(),
-                listed.size(),
+                chosen.planned(),
+                chosen.listed().size(),
                 offset,
+                chosen.aside(),
+                chosen.callBacks(),
                 Arrays.stream(Status.values())
                         .map(s -> new Group(
-                                s, s.words(), counts.getOrDefault(s, 0L).intValue()))
+                                s,
+                                s.words(),
+                                chosen.counts().getOrDefault(s, 0),
+                                chosen.listedCounts().getOrDefault(s, 0)))
                         .toList(),
-                listed.stream()
+                chosen.listed().stream()
                         .skip(Math.max(0, offset))
                         .limit(Math.min(Math.max(0, limit), MAX_PAGE))
-                        .map(s -> row(
-                                s,
-                                Optional.ofNullable(
-                                        open.get(s.history().vehicle().id()))))
+                        .map(s -> row(s, open))
                         .toList(),
-                mine.stream()
-                        .filter(s -> s.forecast().status() == Status.CLEAR)
-                        .flatMap(s -> s.forecast().actBy().stream())
-                        .min(Comparator.naturalOrder())
+                next.map(Map.Entry::getKey).orElse(null),
+                next.map(Map.Entry::getValue).orElse(0),
+                forecasts
+                        .moves()
+                        .map(m -> new MovedView(
+                                m.at(), m.newDay(), visible(m.list()).size()))
+                        .filter(m -> m.count() > 0)
                         .orElse(null));
+    }
+
+    /** The whole list as CSV (RFC 4180), in the order shown. */
+    @GetMapping(value = "/desk/list.csv", produces = "text/csv")
+    ResponseEntity<String> csv(
+            @ParameterObject VehicleQuery query,
+            @RequestParam(required = false) @Nullable Set<Status> status,
+            @RequestParam(required = false, defaultValue = "false") boolean aside,
+            @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order) {
+        Workshop workshop = settings.get();
+        Map<Long, Job> open = openJobs();
+        String text = DeskCsv.write(
+                choose(query, status, aside, order).listed().stream()
+                        .map(s -> row(s, open))
+                        .toList(),
+                workshop.currency());
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", java.nio.charset.StandardCharsets.UTF_8))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"desk-%s.csv\"".formatted(clock.today()))
+                .body(text);
+    }
+
+    /** The vehicles that the last turn of the day, or a changed assumption, moved; worst first, at most a hundred. */
+    @GetMapping("/desk/moves")
+    List<MoveView> moves() {
+        return forecasts.moves().map(m -> visible(m.list())).orElse(List.of()).stream()
+                .limit(MOVES)
+                .map(MoveView::of)
+                .toList();
     }
 
     @GetMapping("/desk/fleets")
@@ -196,7 +244,7 @@ class DeskController {
                 .toList();
     }
 
-    /** Vehicles by registration, owner, VIN or phone; at most eight. */
+    /** Vehicles by registration, owner, VIN or phone, sold and scrapped ones too; at most eight. */
     @GetMapping("/find")
     List<Found> find(@RequestParam String q) {
         if (q.isBlank()) {
@@ -204,44 +252,84 @@ class DeskController {
         }
         Person person = current.get();
         String key = Registration.key(q);
+        VehicleFilter all = VehicleFilter.words(q);
+        VehicleFilter.Test test = new VehicleFilter(
+                        all.fleet(),
+                        all.drive(),
+                        all.family(),
+                        all.interference(),
+                        all.withinDays(),
+                        EnumSet.allOf(UseState.Kind.class),
+                        q)
+                .on(clock.today());
         return forecasts.all().stream()
-                .filter(s -> vehicles.maySee(person, s.history().vehicle()))
-                .filter(s -> matches(s.history().vehicle(), q))
-                .sorted(Comparator.comparing((VehicleState s) -> !Registration.key(
-                                        s.history().vehicle().registration())
-                                .startsWith(key))
-                        .thenComparing(s -> s.history().vehicle().registration()))
+                .filter(s -> vehicles.maySee(person, s.vehicle()))
+                .filter(test::matches)
+                .sorted(Comparator.comparing(
+                                (VehicleState s) -> !s.search().key().startsWith(key))
+                        .thenComparing(s -> s.vehicle().registration()))
                 .limit(FOUND)
                 .map(s -> new Found(
-                        s.history().vehicle().id(),
-                        s.history().vehicle().registration(),
-                        s.history().vehicle().makeModel(),
-                        s.history().vehicle().ownerName(),
-                        s.forecast().status().words()))
+                        s.vehicle().id(),
+                        s.vehicle().registration(),
+                        s.vehicle().makeModel(),
+                        s.vehicle().ownerName(),
+                        s.vehicle().state().planned()
+                                ? s.forecast().status().words()
+                                : s.vehicle().state().kind().words()))
                 .toList();
     }
 
-    private DeskRow row(VehicleState state, Optional<Job> open) {
-        Vehicle v = state.history().vehicle();
-        Optional<EngineFamily> family = family(state);
-        NextStep next = NextStep.of(state.forecast().status(), open.map(Job::stage));
+    private DeskList.Chosen choose(
+            VehicleQuery query, @Nullable Set<Status> status, boolean aside, DeskList.Order order) {
+        return list.choose(
+                current.get(), query.filter(), Optional.ofNullable(status).orElse(Set.of()), aside, order);
+    }
+
+    private List<Forecasts.Move> visible(List<Forecasts.Move> moves) {
+        Person person = current.get();
+        return moves.stream()
+                .filter(m -> m.after().vehicle().state().planned())
+                .filter(m -> vehicles.maySee(person, m.after().vehicle()))
+                .toList();
+    }
+
+    private Map<Long, Job> openJobs() {
+        return jobs.current(0).stream()
+                .filter(j -> j.stage().isOpen())
+                .collect(Collectors.toMap(Job::vehicleId, Function.identity(), (a, b) -> a));
+    }
+
+    private DeskRow row(VehicleState state, Map<Long, Job> openJobs) {
+        Vehicle v = state.vehicle();
+        Optional<Job> open = Optional.ofNullable(openJobs.get(v.id()));
+        NextStep next = NextStep.of(state.forecast().status(), open.map(Job::stage), state.callBack());
         return new DeskRow(
                 v.id(),
                 v.registration(),
                 v.ownerName(),
+                v.ownerPhone(),
                 v.fleet().map(Fleet::name).orElse(null),
                 v.makeModel(),
-                family.map(EngineFamily::drive).orElse(null),
-                family.map(EngineFamily::interference).orElse(null),
+                state.family().map(EngineFamily::drive).orElse(null),
+                state.family().map(EngineFamily::interference).orElse(null),
                 state.forecast().status(),
                 state.forecast().actBy().orElse(null),
                 note(state, open),
                 state.exposurePerWeekMinor().isPresent()
                         ? state.exposurePerWeekMinor().getAsLong()
                         : null,
+                state.exposurePerHour().map(Math::round).orElse(null),
                 life(state),
                 next,
                 next.words(),
+                state.callBack(),
+                state.aside()
+                        .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
+                        .orElse(null),
+                v.state().kind() == UseState.Kind.IN_USE
+                        ? null
+                        : v.state().kind().words(),
                 open.map(Job::id).orElse(null));
     }
 
@@ -254,16 +342,19 @@ class DeskController {
             return "promised " + booking.get().start().toLocalDate().getDayOfMonth() + " "
                     + booking.get().start().getMonth().getDisplayName(java.time.format.TextStyle.SHORT, Locale.UK);
         }
+        if (state.callBack()) {
+            return "call promised";
+        }
         LocalDate today = clock.today();
         return switch (state.forecast().status()) {
             case STOP -> "do not run";
-            case OVERDUE -> days(Standing.daysOver(state.forecast())) + " over";
+            case OVERDUE -> "limit " + days(Standing.daysOver(state.forecast())) + " ago";
             case UNKNOWN_HISTORY -> "no record";
             case NO_BOOK -> "inspect";
             case ACT_NOW ->
-                state.history().openEvidence().isEmpty()
+                state.facts().evidence().isEmpty()
                         ? "due now"
-                        : state.history().openEvidence().get(0).kind().words();
+                        : state.facts().evidence().get(0).kind().words();
             case COMING, CLEAR ->
                 state.forecast()
                         .actBy()
@@ -288,10 +379,9 @@ class DeskController {
         LocalDate today = clock.today();
         LocalDate soon = today.plusDays(settings.get().policy().horizonDays());
         LocalDate start = item.start().orElseThrow().date();
-        int startKm = item.start().orElseThrow().km();
         return new LifeStrip(
-                share(state.forecast().projection().medianKm(today) - startKm, limit.km()),
-                share(state.forecast().projection().medianKm(soon) - startKm, limit.km()),
+                share(state.forecast().usedKm(item.start().orElseThrow(), today), limit.km()),
+                share(state.forecast().usedKm(item.start().orElseThrow(), soon), limit.km()),
                 item.age().map(a -> ageShare(start, a.date(), today)).orElse(null),
                 item.age().map(a -> ageShare(start, a.date(), soon)).orElse(null),
                 item.binding());
@@ -303,25 +393,5 @@ class DeskController {
 
     private static double ageShare(LocalDate start, LocalDate limit, LocalDate day) {
         return (double) ChronoUnit.DAYS.between(start, day) / Math.max(1, ChronoUnit.DAYS.between(start, limit));
-    }
-
-    private Optional<EngineFamily> family(VehicleState state) {
-        return state.history().vehicle().familyCode().flatMap(book::find).map(f -> f.family());
-    }
-
-    private static boolean matches(Vehicle v, String q) {
-        if (q.isBlank()) {
-            return true;
-        }
-        String words = q.strip().toLowerCase(Locale.ROOT);
-        String key = Registration.key(q);
-        String digits = q.replaceAll("\\D", "");
-        return (!key.isEmpty() && Registration.key(v.registration()).contains(key))
-                || v.ownerName().toLowerCase(Locale.ROOT).contains(words)
-                || v.makeModel().toLowerCase(Locale.ROOT).contains(words)
-                || v.vin()
-                        .filter(vin -> vin.toLowerCase(Locale.ROOT).contains(words))
-                        .isPresent()
-                || (digits.length() >= 4 && v.ownerPhone().replaceAll("\\D", "").contains(digits));
     }
 }

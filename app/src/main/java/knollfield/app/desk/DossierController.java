@@ -12,34 +12,43 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
-import knollfield.app.engine.EngineBook;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.NotFound;
+import knollfield.app.settings.Timings;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
+import knollfield.app.vehicle.CallNote;
 import knollfield.app.vehicle.Fleet;
+import knollfield.app.vehicle.OdometerReplacement;
+import knollfield.app.vehicle.Renewal;
+import knollfield.app.vehicle.StandingDecline;
+import knollfield.app.vehicle.StoredEvidence;
 import knollfield.app.vehicle.StoredReading;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Condition;
-import knollfield.core.due.DueWindow;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.NextStep;
 import knollfield.core.due.Standing;
 import knollfield.core.due.Status;
+import knollfield.core.due.UseState;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
-import knollfield.core.engine.Limit;
+import knollfield.core.engine.Item;
+import knollfield.core.odometer.ClassLearning;
 import knollfield.core.odometer.ReadingChain.Rejected;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.RejectReason;
+import knollfield.core.odometer.UsageClass;
+import knollfield.core.odometer.UsageRate;
+import knollfield.core.risk.EconomicInterval;
 import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -56,7 +65,6 @@ class DossierController {
 
     private final Forecasts forecasts;
     private final VehicleService vehicles;
-    private final EngineBook book;
     private final Jobs jobs;
     private final VehicleLog log;
     private final WorkshopSettings settings;
@@ -65,50 +73,17 @@ class DossierController {
     DossierController(
             Forecasts forecasts,
             VehicleService vehicles,
-            EngineBook book,
             Jobs jobs,
             VehicleLog log,
             WorkshopSettings settings,
             Words words) {
         this.forecasts = forecasts;
         this.vehicles = vehicles;
-        this.book = book;
         this.jobs = jobs;
         this.log = log;
         this.settings = settings;
         this.words = words;
     }
-
-    record LimitView(@Nullable Integer km, @Nullable Integer months) {}
-
-    record PointView(LocalDate date, double months, double km, double odometerKm) {}
-
-    record RejectedView(PointView point, String reason) {}
-
-    record BandView(LocalDate date, double months, double lowKm, double medianKm, double highKm) {}
-
-    record CrossingView(
-            ItemForecast.Binding wall,
-            @Nullable LocalDate from,
-            LocalDate median,
-            @Nullable LocalDate to,
-            boolean corner) {}
-
-    record WindowView(
-            String item,
-            LocalDate start,
-            int startKm,
-            boolean known,
-            boolean severe,
-            @Nullable LimitView limit,
-            @Nullable LimitView other,
-            double spanMonths,
-            double spanKm,
-            List<PointView> track,
-            List<RejectedView> rejected,
-            List<BandView> fan,
-            PointView today,
-            @Nullable CrossingView crossing) {}
 
     record ReasonView(String topic, String text) {}
 
@@ -128,6 +103,7 @@ class DossierController {
             ItemForecast.Binding binding,
             @Nullable LocalDate actBy) {}
 
+    /** @param replacement what a new odometer lacks, where this reading was the first it showed; km */
     record ReadingView(
             long id,
             LocalDate date,
@@ -138,17 +114,90 @@ class DossierController {
             String sourceWords,
             boolean markedWrong,
             @Nullable String rejected,
+            @Nullable Integer replacement,
             String enteredBy) {}
 
     record EvidenceView(
             long id,
             EvidenceKind kind,
             String words,
+            String advice,
             LocalDate found,
+            String confidence,
+            @Nullable String item,
+            String source,
             String note,
             @Nullable LocalDate endedOn,
             @Nullable String endedWhy,
             String enteredBy) {}
+
+    /** @param jobId the job that did it; null for one done elsewhere or earlier */
+    record RenewalView(
+            String item,
+            LocalDate date,
+            int km,
+            String grade,
+            String part,
+            @Nullable Long jobId,
+            String enteredBy) {}
+
+    record TripView(long id, LocalDate from, LocalDate to, int extraKm) {}
+
+    record CallView(
+            long id,
+            LocalDate spokenOn,
+            String spokeWith,
+            String note,
+            @Nullable LocalDate askAgainOn,
+            String enteredBy) {}
+
+    record DeclineView(
+            long id,
+            LocalDate declinedOn,
+            String declinedBy,
+            String told,
+            LocalDate until,
+            @Nullable LocalDate withdrawnOn,
+            String enteredBy) {}
+
+    record StateView(
+            UseState.Kind kind, String words, @Nullable LocalDate since) {}
+
+    /** A timing of the vehicle's own. */
+    record OwnTimingView(
+            Timings.Kind kind,
+            @Nullable Double share,
+            @Nullable Integer km,
+            @Nullable Integer months,
+            String reason) {}
+
+    /**
+     * @param spreadKmPerYear standard deviation of what is believed of the rate
+     * @param observedKmPerYear what its own readings show
+     * @param learned the class's mean and spread were learned from the workshop's vehicles
+     */
+    record UsageView(
+            double kmPerYear,
+            double spreadKmPerYear,
+            @Nullable Double observedKmPerYear,
+            String usageClass,
+            double classKmPerYear,
+            double classSpreadKmPerYear,
+            boolean learned,
+            int learnedFrom) {}
+
+    /**
+     * The renewal interval of the drive that costs least, beside the book's.
+     *
+     * @param words whether there is one, and why not
+     */
+    record EconomicView(
+            String words,
+            @Nullable Double years,
+            @Nullable Double km,
+            @Nullable Double shareOfBook,
+            @Nullable Long perYearMinor,
+            @Nullable Long perYearAtBookMinor) {}
 
     record JobRef(
             long id,
@@ -173,7 +222,14 @@ class DossierController {
             String ownerName,
             String ownerPhone,
             @Nullable String fleet,
+            @Nullable String fleetContact,
             LocalDate firstRegistered,
+            StateView state,
+            @Nullable OwnTimingView ownTiming,
+            int idleHoursPerYear,
+            @Nullable LocalDate beltDateCode,
+            boolean callBack,
+            @Nullable String aside,
             Status status,
             String statusWords,
             String sentence,
@@ -182,12 +238,18 @@ class DossierController {
             @Nullable Long openJobId,
             @Nullable Long exposurePerWeekMinor,
             @Nullable CostView ifItGoes,
+            UsageView usage,
+            @Nullable EconomicView economic,
             @Nullable WindowView window,
             List<ReasonView> reasons,
             List<ItemView> items,
             List<ReadingView> readings,
             List<EvidenceView> evidence,
             List<ConditionView> conditions,
+            List<RenewalView> renewals,
+            List<TripView> trips,
+            List<CallView> calls,
+            List<DeclineView> declines,
             List<JobRef> jobs,
             List<LogView> log) {}
 
@@ -197,7 +259,7 @@ class DossierController {
         VehicleState state = forecasts.find(id).orElseThrow(() -> new NotFound("There is no vehicle " + id + "."));
         VehicleForecast f = state.forecast();
         Workshop workshop = settings.get();
-        Optional<EngineFamily> family = v.familyCode().flatMap(book::find).map(x -> x.family());
+        Optional<EngineFamily> family = state.family();
         List<Job> all = jobs.ofVehicle(id);
         Optional<Job> open = all.stream().filter(j -> j.stage().isOpen()).findFirst();
         return new DossierView(
@@ -211,12 +273,31 @@ class DossierController {
                 v.ownerName(),
                 v.ownerPhone(),
                 v.fleet().map(Fleet::name).orElse(null),
+                v.fleet().map(x -> x.contactName() + ", " + x.phone()).orElse(null),
                 v.firstRegistered(),
+                new StateView(
+                        v.state().kind(),
+                        v.state().kind().words(),
+                        v.state().since().orElse(null)),
+                v.own()
+                        .map(o -> new OwnTimingView(
+                                Timings.kindOf(o.timing()),
+                                Timings.share(o.timing()),
+                                Timings.km(o.timing()),
+                                Timings.months(o.timing()),
+                                o.reason()))
+                        .orElse(null),
+                v.idleHoursPerYear(),
+                v.beltDateCode().orElse(null),
+                state.callBack(),
+                state.aside()
+                        .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
+                        .orElse(null),
                 f.status(),
                 f.status().words(),
-                words.write(Standing.of(f, state.history().facts(vehicles.usage(v)), family), workshop.currency()),
+                words.write(Standing.of(f, state.facts(), family), workshop.currency()),
                 f.actBy().orElse(null),
-                NextStep.of(f.status(), open.map(Job::stage)),
+                NextStep.of(f.status(), open.map(Job::stage), state.callBack()),
                 open.map(Job::id).orElse(null),
                 state.exposurePerWeekMinor().isPresent()
                         ? state.exposurePerWeekMinor().getAsLong()
@@ -224,26 +305,43 @@ class DossierController {
                 state.consequence()
                         .map(c -> new CostView(c.low(), c.likely(), c.high()))
                         .orElse(null),
-                f.deciding().map(d -> window(f, d, v)).orElse(null),
+                usage(state),
+                economic(state, workshop).orElse(null),
+                f.deciding().map(d -> WindowView.of(f, d, state.history())).orElse(null),
                 f.reasons().stream()
                         .map(r -> new ReasonView(r.topic().words(), words.write(r.statement(), workshop.currency())))
                         .toList(),
                 f.items().stream().map(DossierController::item).toList(),
                 readings(state),
-                state.history().evidence().stream()
-                        .sorted(Comparator.comparing((knollfield.app.vehicle.StoredEvidence e) -> e.found())
-                                .reversed())
-                        .map(e -> new EvidenceView(
-                                e.id(),
-                                e.kind(),
-                                e.kind().words(),
-                                e.found(),
-                                e.note(),
-                                e.endedOn().orElse(null),
-                                e.endedWhy().orElse(null),
-                                e.enteredBy()))
+                evidence(state),
+                conditions(v.conditions(), state.family()),
+                renewals(state),
+                state.history().trips().stream()
+                        .filter(t -> t.cancelledOn().isEmpty() && t.trip().to().isAfter(f.today()))
+                        .map(t -> new TripView(
+                                t.id(), t.trip().from(), t.trip().to(), t.trip().extraKm()))
                         .toList(),
-                conditions(v.conditions()),
+                state.history().calls().stream()
+                        .sorted(Comparator.comparing(CallNote::id).reversed())
+                        .map(c -> new CallView(
+                                c.id(),
+                                c.spokenOn(),
+                                c.spokeWith(),
+                                c.note(),
+                                c.askAgainOn().orElse(null),
+                                c.enteredBy()))
+                        .toList(),
+                state.history().declines().stream()
+                        .sorted(Comparator.comparing(StandingDecline::id).reversed())
+                        .map(d -> new DeclineView(
+                                d.id(),
+                                d.declinedOn(),
+                                d.declinedBy(),
+                                d.told(),
+                                d.until(),
+                                d.withdrawnOn().orElse(null),
+                                d.enteredBy()))
+                        .toList(),
                 all.stream()
                         .map(j -> new JobRef(
                                 j.id(),
@@ -256,46 +354,92 @@ class DossierController {
                         .toList());
     }
 
-    private static List<ConditionView> conditions(Set<Condition> applies) {
+    private static List<ConditionView> conditions(Set<Condition> applies, Optional<EngineFamily> family) {
         return Arrays.stream(Condition.values())
+                .filter(c -> family.map(f -> c.appliesTo(f.drive())).orElse(true))
                 .map(c -> new ConditionView(c, c.words(), applies.contains(c)))
                 .toList();
     }
 
-    private static WindowView window(VehicleForecast forecast, ItemForecast item, Vehicle v) {
-        DueWindow w = DueWindow.of(forecast, item, v.firstRegistered());
-        return new WindowView(
-                item.item().name(),
-                w.start().date(),
-                w.start().km(),
-                w.known(),
-                item.severe(),
-                w.limit().map(DossierController::limit).orElse(null),
-                w.other().map(DossierController::limit).orElse(null),
-                w.spanMonths(),
-                w.spanKm(),
-                w.track().stream().map(DossierController::point).toList(),
-                w.rejected().stream()
-                        .map(r -> new RejectedView(point(r.point()), r.reason().words()))
-                        .toList(),
-                w.fan().stream()
-                        .map(b -> new BandView(b.date(), b.months(), b.lowKm(), b.medianKm(), b.highKm()))
-                        .toList(),
-                point(w.today()),
-                w.crossing()
-                        .map(c -> new CrossingView(
-                                c.wall(), c.from().orElse(null), c.median(), c.to().orElse(null), c.corner()))
-                        .orElse(null));
+    private static List<RenewalView> renewals(VehicleState state) {
+        return state.history().renewals().stream()
+                .sorted(Comparator.comparing(Renewal::date).reversed().thenComparing(Renewal::itemCode))
+                .map(r -> new RenewalView(
+                        state.family()
+                                .flatMap(f -> f.item(r.itemCode()))
+                                .map(Item::name)
+                                .orElse(r.itemCode()),
+                        r.date(),
+                        r.km(),
+                        r.grade().words(),
+                        r.part(),
+                        r.jobId().orElse(null),
+                        r.enteredBy()))
+                .toList();
     }
 
-    private static PointView point(DueWindow.Point p) {
-        return new PointView(p.date(), p.months(), p.km(), p.odometerKm());
+    private static List<EvidenceView> evidence(VehicleState state) {
+        return state.history().evidence().stream()
+                .sorted(Comparator.comparing((StoredEvidence e) -> e.evidence().found())
+                        .thenComparing(StoredEvidence::id)
+                        .reversed())
+                .map(e -> new EvidenceView(
+                        e.id(),
+                        e.evidence().kind(),
+                        e.evidence().kind().words(),
+                        e.evidence().kind().advice(),
+                        e.evidence().found(),
+                        e.evidence().confidence().words(),
+                        e.evidence()
+                                .item()
+                                .flatMap(code -> state.family().flatMap(f -> f.item(code)))
+                                .map(i -> i.name())
+                                .orElse(null),
+                        e.source(),
+                        e.note(),
+                        e.endedOn().orElse(null),
+                        e.endedWhy().orElse(null),
+                        e.enteredBy()))
+                .toList();
     }
 
-    private static LimitView limit(Limit l) {
-        return new LimitView(
-                l.km().isPresent() ? l.km().getAsInt() : null,
-                l.months().isPresent() ? l.months().getAsInt() : null);
+    private UsageView usage(VehicleState state) {
+        UsageRate rate = state.forecast().projection().rate();
+        UsageClass usage = state.facts().usage();
+        Optional<ClassLearning> learning =
+                Optional.ofNullable(forecasts.classes().get(usage.code()));
+        return new UsageView(
+                rate.kmPerYear(),
+                Math.sqrt(rate.variance()),
+                rate.observed().map(UsageRate.Observed::kmPerYear).orElse(null),
+                usage.name(),
+                usage.meanKmPerYear(),
+                usage.sdKmPerYear(),
+                learning.map(ClassLearning::learned).orElse(false),
+                learning.map(ClassLearning::vehicles).orElse(0));
+    }
+
+    private static Optional<EconomicView> economic(VehicleState state, Workshop workshop) {
+        VehicleForecast f = state.forecast();
+        Optional<ItemForecast> drive = f.items().stream()
+                .filter(i -> i.item().kind().isTheDrive() && i.limit().isPresent() && !i.inspection())
+                .findFirst();
+        if (drive.isEmpty() || state.consequence().isEmpty() || state.plannedMinor() <= 0) {
+            return Optional.empty();
+        }
+        EconomicInterval e = EconomicInterval.of(
+                workshop.wearModels().of(drive.get().item().kind()),
+                drive.get().limit().orElseThrow(),
+                f.projection().rate().kmPerYear() + f.idleKmPerYear(),
+                state.plannedMinor(),
+                state.consequence().get().likely());
+        return Optional.of(new EconomicView(
+                e.verdict().words(),
+                e.years().orElse(null),
+                e.km().orElse(null),
+                e.shareOfBook().orElse(null),
+                e.perYearMinor().map(Math::round).orElse(null),
+                e.perYearAtBookMinor().map(Math::round).orElse(null)));
     }
 
     private static ItemView item(ItemForecast i) {
@@ -334,6 +478,11 @@ class DossierController {
                         r.markedWrong(),
                         Optional.ofNullable(rejected.get(r.id()))
                                 .map(RejectReason::words)
+                                .orElse(null),
+                        state.history().replacements().stream()
+                                .filter(x -> x.readingId() == r.id())
+                                .map(OdometerReplacement::offsetKm)
+                                .findFirst()
                                 .orElse(null),
                         r.enteredBy()))
                 .toList();

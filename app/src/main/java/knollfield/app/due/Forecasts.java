@@ -1,7 +1,10 @@
 package knollfield.app.due;
 
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +12,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
 import knollfield.app.settings.Workshop;
@@ -21,13 +26,22 @@ import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleRules;
 import knollfield.core.due.DueEngine;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.SetAside;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.odometer.ClassLearning;
+import knollfield.core.odometer.Reading;
+import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.Exposure;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.event.TransactionPhase;
@@ -35,12 +49,13 @@ import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
  * How every vehicle stands, kept in memory. Recomputed for one vehicle when it changes, for all when the workshop's
- * figures change or the day turns; never stored.
+ * figures change or the day turns; never stored. Usage classes are learned anew whenever all are recomputed, so that one
+ * vehicle's reading does not move the others during the day.
  */
 @Service
 public class Forecasts {
 
-    private static final int EXPOSURE_DAYS = 7;
+    private static final Logger LOG = LoggerFactory.getLogger(Forecasts.class);
 
     private final VehicleService vehicles;
     private final EngineBook book;
@@ -48,6 +63,8 @@ public class Forecasts {
     private final WorkshopClock clock;
     private final Object computing = new Object();
     private volatile @Nullable Snapshot snapshot;
+    private volatile boolean stale;
+    private volatile Optional<Moves> moves = Optional.empty();
 
     Forecasts(VehicleService vehicles, EngineBook book, WorkshopSettings settings, WorkshopClock clock) {
         this.vehicles = vehicles;
@@ -56,26 +73,107 @@ public class Forecasts {
         this.clock = clock;
     }
 
-    private record Snapshot(LocalDate today, Map<Long, VehicleState> states) {}
+    /** @param sorted worst first, made when it is first asked for after a change */
+    private record Snapshot(
+            LocalDate today, Map<String, ClassLearning> classes, Map<Long, VehicleState> states, Sorted sorted) {}
+
+    private static final class Sorted {
+        private volatile @Nullable List<VehicleState> list;
+    }
+
+    /** A vehicle whose status or act-by date is no longer what it was. */
+    public record Move(VehicleState before, VehicleState after) {}
+
+    /**
+     * What the last recomputing of all vehicles moved.
+     *
+     * @param newDay it was the turn of the day, otherwise a changed assumption
+     */
+    public record Moves(Instant at, boolean newDay, List<Move> list) {
+        public Moves {
+            list = List.copyOf(list);
+        }
+    }
+
+    /** The order of the Desk: by status, then by what a week of waiting may cost (rules.md section 4). */
+    public static final Comparator<VehicleState> WORST_FIRST = Comparator.comparing(
+                    (VehicleState s) -> s.forecast().status())
+            .thenComparing(s -> -s.exposurePerWeekMinor().orElse(0))
+            .thenComparing(s -> s.forecast().actBy().orElse(LocalDate.MAX))
+            .thenComparing(s -> s.vehicle().registration());
 
     /** Every vehicle's state, in no order. */
     public Collection<VehicleState> all() {
         return current().states().values();
     }
 
+    /** Every vehicle's state in the order of the Desk. */
+    public List<VehicleState> worstFirst() {
+        Snapshot now = current();
+        List<VehicleState> known = now.sorted().list;
+        if (known != null) {
+            return known;
+        }
+        // under the lock of changes: a list begun before a change must not be kept after it
+        synchronized (computing) {
+            List<VehicleState> again = now.sorted().list;
+            if (again != null) {
+                return again;
+            }
+            List<VehicleState> made =
+                    now.states().values().stream().sorted(WORST_FIRST).toList();
+            now.sorted().list = made;
+            return made;
+        }
+    }
+
     public Optional<VehicleState> find(long vehicleId) {
         return Optional.ofNullable(current().states().get(vehicleId));
     }
 
+    /** What the workshop's vehicles teach about each usage class, by code. */
+    public Map<String, ClassLearning> classes() {
+        return current().classes();
+    }
+
+    /** What the last recomputing of all vehicles moved; empty where there was none since the server started. */
+    public Optional<Moves> moves() {
+        current();
+        return moves;
+    }
+
+    /** What would move if the workshop's figures were {@code workshop}. Changes nothing. */
+    public List<Move> preview(Workshop workshop) {
+        Snapshot now = current();
+        Snapshot then = compute(workshop, settings.usageClasses(workshop.assumptions()), now.today());
+        return moved(now, then);
+    }
+
     /** The equipment, clocks and evidence that decide what goes into a vehicle's job. */
     public BundleRules.Vehicle forBundle(VehicleState state) {
-        VehicleHistory history = state.history();
+        return forBundle(state.history(), state.facts(), state.forecast());
+    }
+
+    private static BundleRules.Vehicle forBundle(VehicleHistory history, VehicleFacts facts, VehicleForecast forecast) {
         return new BundleRules.Vehicle(
                 history.vehicle().equipment(),
-                history.facts(vehicles.usage(history.vehicle())).starts(),
-                history.openEvidence(),
-                state.forecast().today(),
-                state.forecast().projection().medianKm(state.forecast().today()));
+                facts.starts(),
+                facts.evidence(),
+                forecast.today(),
+                forecast.projection().medianKm(forecast.today()));
+    }
+
+    /** Exposure of waiting until {@code until}; empty where it is not known. */
+    public Optional<Exposure> exposure(VehicleState state, VehicleForecast forecast, LocalDate until) {
+        return state.consequence()
+                .flatMap(c -> Exposure.ofWaiting(
+                        forecast,
+                        state.facts().firstRegistered(),
+                        state.facts().evidence(),
+                        settings.get().wearModels(),
+                        c,
+                        state.plannedMinor(),
+                        until));
     }
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
@@ -85,16 +183,18 @@ public class Forecasts {
             if (known == null) {
                 return;
             }
-            Map<String, UsageClass> classes = settings.usageClasses();
-            vehicles.historyForForecast(event.vehicleId())
-                    .ifPresent(h -> known.states().put(event.vehicleId(), state(h, classes, known.today())));
+            vehicles.historyForForecast(event.vehicleId()).ifPresent(h -> {
+                VehicleFacts facts = h.facts(inForce(known.classes(), h));
+                known.states().put(event.vehicleId(), state(h, facts, settings.get(), known.today()));
+                known.sorted().list = null;
+            });
         }
     }
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     @Order(1)
     void changed(SettingsChanged event) {
-        forget();
+        stale = true;
     }
 
     /** Lets the next question compute everything anew. */
@@ -104,57 +204,136 @@ public class Forecasts {
         }
     }
 
+    /** Judges everything once the server is up, so that the first to ask does not wait for it. */
+    @EventListener(ApplicationReadyEvent.class)
+    void judgeAtStart() {
+        Thread first = new Thread(
+                () -> {
+                    try {
+                        worstFirst();
+                    } catch (RuntimeException e) {
+                        // whoever asks next tries again and is told
+                        LOG.warn("the first judgement of all vehicles failed", e);
+                    }
+                },
+                "first-judgement");
+        first.setDaemon(true);
+        first.start();
+    }
+
     private Snapshot current() {
         LocalDate today = clock.today();
         Snapshot known = snapshot;
-        if (known != null && known.today().equals(today)) {
+        if (known != null && !stale && known.today().equals(today)) {
             return known;
         }
         synchronized (computing) {
             Snapshot again = snapshot;
-            if (again != null && again.today().equals(today)) {
+            if (again != null && !stale && again.today().equals(today)) {
                 return again;
             }
-            Map<String, UsageClass> classes = settings.usageClasses();
-            Map<Long, VehicleState> states = new HashMap<>();
-            List<VehicleHistory> histories = vehicles.allHistories();
-            histories.forEach(h -> states.put(h.vehicle().id(), state(h, classes, today)));
-            Snapshot made = new Snapshot(today, new ConcurrentHashMap<>(states));
+            stale = false;
+            Snapshot made = compute(settings.get(), settings.usageClasses(), today);
+            if (again != null) {
+                List<Move> list = moved(again, made);
+                moves = Optional.of(new Moves(clock.instant(), !again.today().equals(today), list));
+            }
             snapshot = made;
             return made;
         }
     }
 
-    private VehicleState state(VehicleHistory history, Map<String, UsageClass> classes, LocalDate today) {
-        Workshop workshop = settings.get();
-        UsageClass usage = Optional.ofNullable(classes.get(history.vehicle().usageClass()))
+    private static List<Move> moved(Snapshot before, Snapshot after) {
+        boolean sameDay = before.today().equals(after.today());
+        List<Move> list = new ArrayList<>();
+        for (VehicleState then : after.states().values()) {
+            VehicleState was = before.states().get(then.vehicle().id());
+            if (was == null) {
+                continue;
+            }
+            boolean status = was.forecast().status() != then.forecast().status();
+            // when the day turns, "now" moves with it and is no news
+            boolean date =
+                    sameDay && !was.forecast().actBy().equals(then.forecast().actBy());
+            if (status || date) {
+                list.add(new Move(was, then));
+            }
+        }
+        list.sort(Comparator.comparing(Move::after, WORST_FIRST));
+        return list;
+    }
+
+    private Snapshot compute(Workshop workshop, Map<String, UsageClass> assumed, LocalDate today) {
+        List<VehicleHistory> histories = vehicles.allHistories();
+        Map<String, List<List<Reading>>> chains = new HashMap<>();
+        for (VehicleHistory h : histories) {
+            VehicleFacts facts = h.facts(assumedOf(assumed, h));
+            chains.computeIfAbsent(h.vehicle().usageClass(), c -> new ArrayList<>())
+                    .add(ReadingChain.of(facts.allReadings(), workshop.odometer())
+                            .kept());
+        }
+        Map<String, ClassLearning> classes = assumed.values().stream()
+                .map(c -> ClassLearning.of(c, chains.getOrDefault(c.code(), List.of())))
+                .collect(Collectors.toMap(c -> c.assumed().code(), Function.identity()));
+        Map<Long, VehicleState> states = histories.parallelStream()
+                .map(h -> state(h, h.facts(inForce(classes, h)), workshop, today))
+                .collect(Collectors.toConcurrentMap(s -> s.vehicle().id(), Function.identity()));
+        return new Snapshot(today, classes, new ConcurrentHashMap<>(states), new Sorted());
+    }
+
+    private static UsageClass assumedOf(Map<String, UsageClass> classes, VehicleHistory history) {
+        return Optional.ofNullable(classes.get(history.vehicle().usageClass()))
                 .orElseThrow(() -> new IllegalStateException(
                         "no usage class " + history.vehicle().usageClass()));
-        VehicleFacts facts = history.facts(usage);
+    }
+
+    private static UsageClass inForce(Map<String, ClassLearning> classes, VehicleHistory history) {
+        return Optional.ofNullable(classes.get(history.vehicle().usageClass()))
+                .map(ClassLearning::inForce)
+                .orElseThrow(() -> new IllegalStateException(
+                        "no usage class " + history.vehicle().usageClass()));
+    }
+
+    private VehicleState state(VehicleHistory history, VehicleFacts facts, Workshop workshop, LocalDate today) {
         Optional<EngineFamily> family =
                 history.vehicle().familyCode().flatMap(book::find).map(VersionedFamily::family);
-        VehicleForecast forecast = DueEngine.forecast(facts, family, workshop.policy(), today);
+        VehicleForecast forecast = DueEngine.forecast(facts, family, workshop.policy(), workshop.odometer(), today);
+        List<SetAside.Wish> wishes = history.wishes();
+        Collection<Evidence> evidence = facts.evidence();
+        Optional<SetAside> aside = SetAside.of(wishes, evidence, today);
+        boolean callBack = SetAside.callBack(wishes, today);
+        VehicleState.Search search = VehicleState.Search.of(history.vehicle());
         if (family.isEmpty()) {
-            return new VehicleState(history, forecast, Optional.empty(), 0, Optional.empty(), OptionalLong.empty());
+            return new VehicleState(
+                    history,
+                    facts,
+                    family,
+                    forecast,
+                    0,
+                    0,
+                    Optional.empty(),
+                    OptionalLong.empty(),
+                    aside,
+                    callBack,
+                    search);
         }
-        BundleRules.Vehicle forBundle = new BundleRules.Vehicle(
-                history.vehicle().equipment(),
-                facts.starts(),
-                facts.evidence(),
-                today,
-                forecast.projection().medianKm(today));
-        Bundle usual = BundleRules.bundle(family.get(), forBundle, Set.of());
+        Bundle usual = BundleRules.bundle(family.get(), forBundle(history, facts, forecast), Set.of());
         long planned = usual.partsMinor() + usual.labourMinor(workshop.labourRateMinor());
         Consequence consequence =
                 Consequence.of(family.get(), history.vehicle().valueMinor(), planned, workshop.costs());
-        OptionalLong exposure = Exposure.ofWaiting(
+        OptionalLong exposure =
+                Exposure.rate(forecast, facts.firstRegistered(), evidence, workshop.wearModels(), consequence, planned);
+        return new VehicleState(
+                history,
+                facts,
+                family,
                 forecast,
-                facts.firstRegistered(),
-                facts.evidence(),
-                workshop.wear(),
-                consequence,
+                usual.labour().minutes(),
                 planned,
-                today.plusDays(EXPOSURE_DAYS));
-        return new VehicleState(history, forecast, Optional.of(usual), planned, Optional.of(consequence), exposure);
+                Optional.of(consequence),
+                exposure,
+                aside,
+                callBack,
+                search);
     }
 }

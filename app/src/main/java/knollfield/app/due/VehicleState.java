@@ -1,24 +1,70 @@
 package knollfield.app.due;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
+import knollfield.app.vehicle.Registration;
+import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
-import knollfield.core.bundle.Bundle;
+import knollfield.core.due.SetAside;
+import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
+import knollfield.core.engine.EngineFamily;
 import knollfield.core.risk.Consequence;
+import knollfield.core.risk.Exposure;
 
 /**
  * A vehicle and how it stands today.
  *
- * @param usual the job that would be done by the rules alone; empty without an engine family
+ * @param facts as the forecast took them, with the usage class in force
+ * @param plannedMinutes labour of the job that would be done by the rules alone; zero without an engine family
  * @param plannedMinor what that job costs, minor units
  * @param consequence what a failure costs; empty without an engine family
  * @param exposurePerWeekMinor exposure of waiting seven days; empty where it is not known
+ * @param aside why it is not in today's list although its status stands
+ * @param callBack a call was promised for today or earlier
+ * @param search what the find box looks through, in small letters
  */
 public record VehicleState(
         VehicleHistory history,
+        VehicleFacts facts,
+        Optional<EngineFamily> family,
         VehicleForecast forecast,
-        Optional<Bundle> usual,
+        int plannedMinutes,
         long plannedMinor,
         Optional<Consequence> consequence,
-        OptionalLong exposurePerWeekMinor) {}
+        OptionalLong exposurePerWeekMinor,
+        Optional<SetAside> aside,
+        boolean callBack,
+        Search search) {
+
+    /**
+     * What the find box looks through.
+     *
+     * @param key registration as it is compared
+     * @param words owner, make and model, VIN and fleet, in small letters
+     * @param phone digits
+     */
+    public record Search(String key, String words, String phone) {
+
+        static Search of(Vehicle v) {
+            return new Search(
+                    Registration.key(v.registration()),
+                    (v.ownerName() + " " + v.makeModel() + " " + v.vin().orElse("")
+                                    + v.fleet().map(f -> " " + f.name()).orElse(""))
+                            .toLowerCase(Locale.ROOT),
+                    v.ownerPhone().replaceAll("\\D", ""));
+        }
+    }
+
+    public Vehicle vehicle() {
+        return history.vehicle();
+    }
+
+    /** Exposure of the next seven days for each hour of that job, minor units; empty where it is not known. */
+    public Optional<Double> exposurePerHour() {
+        return exposurePerWeekMinor.isPresent() && plannedMinutes > 0
+                ? Optional.of(Exposure.perHour(exposurePerWeekMinor.getAsLong(), plannedMinutes))
+                : Optional.empty();
+    }
+}

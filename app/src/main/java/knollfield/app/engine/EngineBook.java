@@ -1,5 +1,7 @@
 package knollfield.app.engine;
 
+import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -28,6 +30,13 @@ public class EngineBook {
             newest.set(known);
         }
         return known;
+    }
+
+    /** The newest version of each family, by name. */
+    public List<VersionedFamily> all() {
+        return newest().values().stream()
+                .sorted(Comparator.comparing(f -> f.family().name()))
+                .toList();
     }
 
     public Optional<VersionedFamily> find(String code) {

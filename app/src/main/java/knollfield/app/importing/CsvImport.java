@@ -30,11 +30,13 @@ import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
+import knollfield.app.vehicle.VinWarning;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Condition;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
+import knollfield.core.identity.Vin;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.units.DistanceUnit;
 import org.apache.commons.csv.CSVException;
@@ -98,8 +100,11 @@ public class CsvImport {
      * A line of the list.
      *
      * @param line number in the file, the header being 1
+     * @param problems what keeps the list from being taken
+     * @param warnings what looks odd and is taken all the same
      */
-    public record Line(long line, String registration, String summary, List<LineProblem> problems) {}
+    public record Line(
+            long line, String registration, String summary, List<LineProblem> problems, List<LineProblem> warnings) {}
 
     /** The list as it was understood. */
     public record Preview(Kind kind, List<Line> lines, int good, int bad) {}
@@ -238,6 +243,7 @@ public class CsvImport {
     private static final class Row {
         private final CSVRecord csv;
         private final List<LineProblem> problems = new ArrayList<>();
+        private final List<LineProblem> warnings = new ArrayList<>();
 
         Row(CSVRecord csv) {
             this.csv = csv;
@@ -364,9 +370,10 @@ public class CsvImport {
         Set<Condition> conditions = row.set("conditions", CsvImport::condition, "one of " + conditionNames());
         Set<String> equipment = row.set("equipment", e -> e, "equipment");
         String vin = row.text("vin");
-        if (!vin.isEmpty() && vin.length() != 17) {
-            row.problem("vin", "A VIN has 17 characters, this one %d.".formatted(vin.length()));
+        if (!vin.isEmpty() && Vin.of(vin).isEmpty()) {
+            row.problem("vin", VinWarning.SHAPE);
         }
+        VinWarning.of(vin).ifPresent(w -> row.warnings.add(new LineProblem("vin", w)));
         Optional<BigDecimal> odometer = row.number("odometer");
         DistanceUnit unit = row.unit("odometer_unit");
         Optional<LocalDate> read = row.date("odometer_date");
@@ -425,7 +432,8 @@ public class CsvImport {
                 makeModel + ", " + owner
                         + odometer.map(o -> ", " + o.toPlainString() + " " + row.textOr("odometer_unit", "km"))
                                 .orElse(""),
-                List.copyOf(row.problems)));
+                List.copyOf(row.problems),
+                List.copyOf(row.warnings)));
         into.actions.add(() -> store(vehicle, odometer, unit, read, renewedAt, renewedOn));
     }
 
@@ -462,7 +470,8 @@ public class CsvImport {
                 // one reading for the one odometer that was stated, however many items it renewed
                 vehicles.addRenewal(
                         id,
-                        new Renewal(item, renewedOn.get(), km, ClockStart.Grade.STATED, "", Optional.empty(), by),
+                        new Renewal(
+                                item, renewedOn.get(), km, ClockStart.Grade.STATED, "", false, Optional.empty(), by),
                         item.equals(items.get(0)),
                         ReadingSource.FLEET_LIST);
             }
@@ -523,7 +532,8 @@ public class CsvImport {
                 odometer.map(o -> o.toPlainString() + " " + row.textOr("unit", "km"))
                                 .orElse("")
                         + date.map(d -> " on " + d).orElse(""),
-                List.copyOf(row.problems)));
+                List.copyOf(row.problems),
+                List.copyOf(row.warnings)));
         // readings of a list may contradict each other; the kept chain sorts that out, with reasons
         into.actions.add(() -> vehicles.addReading(
                 vehicle.orElseThrow().id(), date.orElseThrow(), odometer.orElseThrow(), unit, source, true));

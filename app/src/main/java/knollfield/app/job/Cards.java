@@ -20,6 +20,7 @@ import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.completion.Completion;
 import knollfield.core.due.JobStage;
+import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.Answer;
 import knollfield.core.jobcard.CardEntry;
@@ -139,7 +140,8 @@ public class Cards {
                     ReadingSource.WORKSHOP,
                     Boolean.TRUE.equals(request.insist()));
         } catch (InvalidInput e) {
-            throw new InvalidInput(atOdometer(e.problems()));
+            List<FieldProblem> problems = atOdometer(e.problems());
+            throw e.mayInsist() ? InvalidInput.unlessInsisted(problems) : new InvalidInput(problems);
         }
         save(with(job, JobStage.UNDER_WAY, Optional.empty()));
         log.write(job.vehicleId(), "job " + job.id() + " checked in", "", "");
@@ -158,6 +160,7 @@ public class Cards {
                     r.start().km(),
                     r.start().grade(),
                     r.item().part().number(),
+                    true,
                     Optional.of(job.id()),
                     by);
             // the odometer was recorded as a reading at check-in
@@ -166,8 +169,10 @@ public class Cards {
         if (job.items().contains(family.driveItem().code())) {
             vehicles.endEvidence(job.vehicleId(), "ended by job " + job.id());
         }
-        Completion.NextDue next = Completion.nextDue(
-                family, settings.get().policy(), !vehicle.conditions().isEmpty(), today, km);
+        Policy workshop = settings.get().policy();
+        Policy policy = vehicle.own().map(own -> workshop.with(own.timing())).orElse(workshop);
+        boolean severe = vehicle.conditions().stream().anyMatch(c -> c.appliesTo(family.drive()));
+        Completion.NextDue next = Completion.nextDue(family, policy, severe, today, km);
         save(with(job, JobStage.DONE, Optional.of(new Job.Done(today, km, next.date(), next.km()))));
         log.write(
                 job.vehicleId(),

@@ -10,7 +10,8 @@ import org.jspecify.annotations.Nullable;
  * @param title short, the same for every problem of the kind
  * @param detail what happened here and what to do
  * @param errors fields at fault
- * @param suggestion a value that would be taken instead, such as a unit
+ * @param suggestion a value that would be taken instead, such as a unit; {@value #INSIST} where the same input would be
+ *     taken if the person insists
  */
 public record Problem(
         String type,
@@ -19,6 +20,9 @@ public record Problem(
         String detail,
         List<FieldProblem> errors,
         @Nullable String suggestion) {
+
+    /** Suggests sending the same again with {@code insist}. */
+    public static final String INSIST = "insist";
 
     public static Problem of(String type, String title, int status, String detail) {
         return new Problem("/problems/" + type, title, status, detail, List.of(), null);

@@ -10,6 +10,8 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.validation.BindException;
+import org.springframework.validation.FieldError;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -25,7 +27,12 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<Problem> invalid(InvalidInput e) {
         return answer(new Problem(
-                "/problems/invalid-input", "Invalid input", 422, String.valueOf(e.getMessage()), e.problems(), null));
+                "/problems/invalid-input",
+                "Invalid input",
+                422,
+                String.valueOf(e.getMessage()),
+                e.problems(),
+                e.mayInsist() ? Problem.INSIST : null));
     }
 
     @ExceptionHandler
@@ -91,6 +98,26 @@ class ProblemAdvice {
                 400,
                 "The value of %s cannot be read.".formatted(e.getName()),
                 List.of(new FieldProblem("/" + e.getName(), "This value cannot be read.")),
+                null));
+    }
+
+    /** Parameters of an address, bound to one object. */
+    @ExceptionHandler
+    ResponseEntity<Problem> unbound(BindException e) {
+        List<FieldProblem> problems = e.getFieldErrors().stream()
+                .map(f -> new FieldProblem("/" + f.getField(), "This value cannot be read."))
+                .distinct()
+                .toList();
+        return answer(new Problem(
+                "/problems/invalid-input",
+                "Invalid input",
+                400,
+                "The value of %s cannot be read."
+                        .formatted(e.getFieldErrors().stream()
+                                .map(FieldError::getField)
+                                .distinct()
+                                .collect(Collectors.joining(", "))),
+                problems,
                 null));
     }
 

@@ -2,17 +2,16 @@ package knollfield.app.settings;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Map;
-import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import knollfield.core.due.Policy;
-import knollfield.core.engine.Limit;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.WearModel;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -29,12 +28,14 @@ class WorkshopRepository {
     Workshop get() {
         return jdbc.sql("""
                         SELECT name, currency, policy_kind, early_share, fixed_km, fixed_months, risk_interference,
-                               risk_other, horizon_days, unknown_rule, labour_rate_minor, recovery_minor,
-                               day_off_road_minor, days_off_road, share_failed_at_limits, wear_shape, version,
+                               risk_other, horizon_days, unknown_rule, stated_counts, labour_rate_minor,
+                               recovery_minor, day_off_road_minor, days_off_road, share_failed_at_limits, wear_shape, version,
                                changed_by, changed_at
                         FROM workshop
                         WHERE id = 1
-                        """).query(WorkshopRepository::workshop).single();
+                        """)
+                .query((rs, row) -> workshop(rs, new Assumptions(assumptions())))
+                .single();
     }
 
     Map<String, UsageClass> usageClasses() {
@@ -52,26 +53,27 @@ class WorkshopRepository {
 
     boolean update(Workshop w) {
         Policy p = w.policy();
-        @Nullable Limit fixed = p.timing() instanceof Policy.Timing.Fixed f ? f.limit() : null;
         return jdbc.sql("""
                                 UPDATE workshop
                                 SET name = :name, policy_kind = :kind, early_share = :share, fixed_km = :fixedKm,
                                     fixed_months = :fixedMonths, risk_interference = :risk, risk_other = :riskOther,
-                                    horizon_days = :horizon, unknown_rule = :unknown, labour_rate_minor = :rate,
+                                    horizon_days = :horizon, unknown_rule = :unknown, stated_counts = :stated,
+                                    labour_rate_minor = :rate,
                                     recovery_minor = :recovery, day_off_road_minor = :day, days_off_road = :days,
                                     share_failed_at_limits = :failed, wear_shape = :shape, version = version + 1,
                                     changed_by = :by, changed_at = :at
                                 WHERE id = 1 AND version = :version
                                 """)
                         .param("name", w.name())
-                        .param("kind", kind(p.timing()))
+                        .param("kind", Timings.kind(p.timing()))
                         .param("share", p.share())
-                        .param("fixedKm", fixed == null ? null : boxed(fixed.km()))
-                        .param("fixedMonths", fixed == null ? null : boxed(fixed.months()))
+                        .param("fixedKm", Timings.km(p.timing()))
+                        .param("fixedMonths", Timings.months(p.timing()))
                         .param("risk", p.riskInterference())
                         .param("riskOther", p.riskOther())
                         .param("horizon", p.horizonDays())
                         .param("unknown", p.unknownRule().name())
+                        .param("stated", p.statedCounts())
                         .param("rate", w.labourRateMinor())
                         .param("recovery", w.costs().recoveryMinor())
                         .param("day", w.costs().dayOffRoadMinor())
@@ -85,29 +87,97 @@ class WorkshopRepository {
                 == 1;
     }
 
-    private static String kind(Policy.Timing timing) {
-        if (timing instanceof Policy.Timing.Book) {
-            return "BOOK";
+    private Map<String, Double> assumptions() {
+        return jdbc
+                .sql("SELECT name, amount FROM assumption")
+                .query((rs, row) -> Map.entry(rs.getString("name"), rs.getDouble("amount")))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
+    /** Who changed which assumption last, and when. */
+    Map<String, WorkshopSettings.Changed> assumptionChanges() {
+        return jdbc
+                .sql("SELECT name, changed_by, changed_at FROM assumption")
+                .query((rs, row) -> Map.entry(
+                        rs.getString("name"),
+                        new WorkshopSettings.Changed(
+                                rs.getString("changed_by"),
+                                rs.getObject("changed_at", OffsetDateTime.class).toInstant())))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
+    void setAssumption(String name, double amount, String by, Instant at) {
+        int updated = jdbc.sql("""
+                        UPDATE assumption SET amount = :amount, changed_by = :by, changed_at = :at
+                        WHERE name = :name
+                        """)
+                .param("name", name)
+                .param("amount", amount)
+                .param("by", by)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+        if (updated == 0) {
+            jdbc.sql("""
+                            INSERT INTO assumption (name, amount, changed_by, changed_at)
+                            VALUES (:name, :amount, :by, :at)
+                            """)
+                    .param("name", name)
+                    .param("amount", amount)
+                    .param("by", by)
+                    .param("at", at.atOffset(ZoneOffset.UTC))
+                    .update();
         }
-        return timing instanceof Policy.Timing.Early ? "EARLY" : "FIXED";
     }
 
-    private static @Nullable Integer boxed(OptionalInt value) {
-        return value.isPresent() ? value.getAsInt() : null;
+    void addChange(String what, String before, String after, String by, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO setup_change (at, by_name, what, before_text, after_text)
+                        VALUES (:at, :by, :what, :before, :after)
+                        """)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .param("by", by)
+                .param("what", what)
+                .param("before", before)
+                .param("after", after)
+                .update();
     }
 
-    private static Workshop workshop(ResultSet rs, int row) throws SQLException {
-        Policy.Timing timing = switch (rs.getString("policy_kind")) {
-            case "BOOK" -> new Policy.Timing.Book();
-            case "FIXED" -> new Policy.Timing.Fixed(new Limit(optional(rs, "fixed_km"), optional(rs, "fixed_months")));
-            default -> new Policy.Timing.Early(rs.getDouble("early_share"));
-        };
+    /** Newest first, at most {@code most}. */
+    List<WorkshopSettings.Change> changes(int most) {
+        return jdbc.sql("""
+                        SELECT at, by_name, what, before_text, after_text
+                        FROM setup_change
+                        ORDER BY id DESC
+                        FETCH FIRST :most ROWS ONLY
+                        """)
+                .param("most", most)
+                .query((rs, row) -> new WorkshopSettings.Change(
+                        rs.getObject("at", OffsetDateTime.class).toInstant(),
+                        rs.getString("by_name"),
+                        rs.getString("what"),
+                        rs.getString("before_text"),
+                        rs.getString("after_text")))
+                .list();
+    }
+
+    private static Workshop workshop(ResultSet rs, Assumptions assumptions) throws SQLException {
+        Policy.Timing timing = Timings.of(
+                Timings.Kind.valueOf(rs.getString("policy_kind")),
+                rs.getDouble("early_share"),
+                rs.getObject("fixed_km", Integer.class),
+                rs.getObject("fixed_months", Integer.class));
         Policy policy = new Policy(
                 timing,
                 rs.getDouble("risk_interference"),
                 rs.getDouble("risk_other"),
                 rs.getInt("horizon_days"),
-                Policy.UnknownRule.valueOf(rs.getString("unknown_rule")));
+                Policy.UnknownRule.valueOf(rs.getString("unknown_rule")),
+                rs.getBoolean("stated_counts"),
+                assumptions.found());
         return new Workshop(
                 rs.getString("name"),
                 rs.getString("currency"),
@@ -116,13 +186,9 @@ class WorkshopRepository {
                 new Consequence.Costs(
                         rs.getLong("recovery_minor"), rs.getLong("day_off_road_minor"), rs.getInt("days_off_road")),
                 new WearModel(rs.getDouble("share_failed_at_limits"), rs.getDouble("wear_shape")),
+                assumptions,
                 rs.getInt("version"),
                 rs.getString("changed_by"),
                 rs.getObject("changed_at", OffsetDateTime.class).toInstant());
-    }
-
-    private static OptionalInt optional(ResultSet rs, String column) throws SQLException {
-        int value = rs.getInt(column);
-        return rs.wasNull() ? OptionalInt.empty() : OptionalInt.of(value);
     }
 }

@@ -1,69 +1,55 @@
 package knollfield.app.setup;
 
-import java.time.DayOfWeek;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.Set;
+import knollfield.app.due.Forecasts;
+import knollfield.app.due.MoveView;
 import knollfield.app.problem.Checks;
 import knollfield.app.security.CurrentPerson;
-import knollfield.app.security.People;
-import knollfield.app.security.Person;
-import knollfield.app.security.PersonRepository;
-import knollfield.app.security.Role;
+import knollfield.app.settings.Assumption;
+import knollfield.app.settings.Assumptions;
+import knollfield.app.settings.Timings;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.due.Policy;
-import knollfield.core.engine.Drive;
-import knollfield.core.engine.Limit;
+import knollfield.core.odometer.ClassLearning;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.WearModel;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Policy, rates and people; the manager's alone. */
+/** Policy, rates and planning assumptions, and what a change of them would move; the manager's alone. */
 @RestController
 @RequestMapping("/api/setup")
 class SetupController {
 
+    private static final int SHOWN = 50;
+
     private final WorkshopSettings settings;
-    private final People people;
-    private final PersonRepository repository;
+    private final Forecasts forecasts;
     private final CurrentPerson current;
     private final WorkshopClock clock;
 
-    SetupController(
-            WorkshopSettings settings,
-            People people,
-            PersonRepository repository,
-            CurrentPerson current,
-            WorkshopClock clock) {
+    SetupController(WorkshopSettings settings, Forecasts forecasts, CurrentPerson current, WorkshopClock clock) {
         this.settings = settings;
-        this.people = people;
-        this.repository = repository;
+        this.forecasts = forecasts;
         this.current = current;
         this.clock = clock;
-    }
-
-    enum PolicyKind {
-        BOOK,
-        EARLY,
-        FIXED
     }
 
     /** Shares run from 0 to 1; money is in minor units of the currency. */
     record WorkshopView(
             String name,
             String currency,
-            PolicyKind policy,
+            Timings.Kind policy,
             double earlyShare,
             @Nullable Integer fixedKm,
             @Nullable Integer fixedMonths,
@@ -71,6 +57,7 @@ class SetupController {
             double riskOther,
             int horizonDays,
             Policy.UnknownRule unknownRule,
+            boolean statedCounts,
             long labourRateMinor,
             long recoveryMinor,
             long dayOffRoadMinor,
@@ -84,7 +71,7 @@ class SetupController {
     /** The same figures as they are to be. */
     record WorkshopChange(
             String name,
-            PolicyKind policy,
+            Timings.Kind policy,
             double earlyShare,
             @Nullable Integer fixedKm,
             @Nullable Integer fixedMonths,
@@ -92,6 +79,7 @@ class SetupController {
             double riskOther,
             int horizonDays,
             Policy.UnknownRule unknownRule,
+            boolean statedCounts,
             long labourRateMinor,
             long recoveryMinor,
             long dayOffRoadMinor,
@@ -100,34 +88,49 @@ class SetupController {
             double wearShape,
             int version) {}
 
-    record PersonView(
-            long id,
-            String signIn,
+    /**
+     * @param value as the workshop has it
+     * @param changedBy null where it is as usual
+     */
+    record AssumptionView(
             String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            boolean active,
-            int version) {}
+            String group,
+            String words,
+            String unit,
+            double usual,
+            double value,
+            double min,
+            double max,
+            boolean whole,
+            @Nullable String changedBy,
+            @Nullable Instant changedAt) {}
 
-    record NewPerson(
-            String signIn,
+    /** What a usage class has learned from the workshop's own vehicles. */
+    record ClassView(
             String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            String password) {}
+            int vehicles,
+            boolean learned,
+            int needed,
+            double assumedMean,
+            double assumedSpread,
+            double mean,
+            double spread) {}
 
-    record PersonChange(
-            String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            boolean active,
-            int version) {}
+    record ChangeView(Instant at, String by, String what, String before, String after) {}
+
+    record AssumptionsView(
+            int version, List<AssumptionView> assumptions, List<ClassView> classes, List<ChangeView> changes) {}
+
+    /** @param amounts by name; those left out stay as they are */
+    record AssumptionsChange(Map<String, Double> amounts, int version) {}
+
+    /**
+     * What a change would move.
+     *
+     * @param vehicles how many, of which {@code moves} holds the worst fifty
+     * @param newStatus how many of them change their status
+     */
+    record PreviewView(int vehicles, int newStatus, List<MoveView> moves) {}
 
     @GetMapping("/workshop")
     WorkshopView workshop() {
@@ -136,67 +139,112 @@ class SetupController {
 
     @PutMapping("/workshop")
     WorkshopView changeWorkshop(@RequestBody WorkshopChange c) {
-        check(c);
-        Workshop before = settings.get();
-        settings.change(new Workshop(
-                c.name().strip(),
-                before.currency(),
-                new Policy(timing(c), c.riskInterference(), c.riskOther(), c.horizonDays(), c.unknownRule()),
-                c.labourRateMinor(),
-                new Consequence.Costs(c.recoveryMinor(), c.dayOffRoadMinor(), c.daysOffRoad()),
-                new WearModel(c.shareFailedAtLimits(), c.wearShape()),
-                c.version(),
-                current.get().name(),
-                clock.instant()));
+        settings.change(workshop(c));
         return view(settings.get());
     }
 
-    @GetMapping("/people")
-    List<PersonView> people() {
-        return repository.all().stream().map(SetupController::view).toList();
+    /** What the change would move; changes nothing. */
+    @PostMapping("/workshop/preview")
+    PreviewView previewWorkshop(@RequestBody WorkshopChange c) {
+        return preview(forecasts.preview(workshop(c)));
     }
 
-    @PostMapping("/people")
-    List<PersonView> addPerson(@RequestBody NewPerson p) {
-        people.add(
-                p.signIn(),
-                p.name(),
-                p.role(),
-                Optional.ofNullable(p.fleetId()),
-                p.skills(),
-                p.workingDays(),
-                p.password());
-        return people();
+    @GetMapping("/assumptions")
+    AssumptionsView assumptions() {
+        Assumptions set = settings.get().assumptions();
+        Map<String, WorkshopSettings.Changed> changed = settings.assumptionChanges();
+        return new AssumptionsView(
+                settings.get().version(),
+                settings.catalogue().stream().map(a -> view(a, set, changed)).toList(),
+                forecasts.classes().values().stream()
+                        .sorted(java.util.Comparator.comparing(c -> c.assumed().name()))
+                        .map(c -> new ClassView(
+                                c.assumed().name(),
+                                c.vehicles(),
+                                c.learned(),
+                                ClassLearning.MIN_VEHICLES,
+                                c.assumed().meanKmPerYear(),
+                                c.assumed().sdKmPerYear(),
+                                c.inForce().meanKmPerYear(),
+                                c.inForce().sdKmPerYear()))
+                        .toList(),
+                settings.changes().stream()
+                        .map(c -> new ChangeView(c.at(), c.by(), c.what(), c.before(), c.after()))
+                        .toList());
     }
 
-    @PutMapping("/people/{id}")
-    List<PersonView> changePerson(@PathVariable long id, @RequestBody PersonChange p) {
-        people.change(new Person(
-                id,
-                "",
-                p.name(),
-                p.role(),
-                Optional.ofNullable(p.fleetId()),
-                p.skills(),
-                p.workingDays(),
-                p.active(),
-                p.version()));
-        return people();
+    @PutMapping("/assumptions")
+    AssumptionsView changeAssumptions(@RequestBody AssumptionsChange c) {
+        settings.assume(c.amounts(), c.version(), current.get().name(), clock.instant());
+        return assumptions();
+    }
+
+    /** What the change would move; changes nothing. */
+    @PostMapping("/assumptions/preview")
+    PreviewView previewAssumptions(@RequestBody AssumptionsChange c) {
+        Workshop next = settings.get()
+                .with(settings.checked(c.amounts()), c.version(), current.get().name(), clock.instant());
+        return preview(forecasts.preview(next));
+    }
+
+    private static AssumptionView view(Assumption a, Assumptions set, Map<String, WorkshopSettings.Changed> changed) {
+        Optional<WorkshopSettings.Changed> last = Optional.ofNullable(changed.get(a.name()));
+        return new AssumptionView(
+                a.name(),
+                a.group(),
+                a.words(),
+                a.unit(),
+                a.usual(),
+                set.value(a.name()).orElse(a.usual()),
+                a.min(),
+                a.max(),
+                a.whole(),
+                last.map(WorkshopSettings.Changed::by).orElse(null),
+                last.map(WorkshopSettings.Changed::at).orElse(null));
+    }
+
+    private static PreviewView preview(List<Forecasts.Move> moves) {
+        return new PreviewView(
+                moves.size(),
+                (int) moves.stream()
+                        .filter(m -> m.before().forecast().status()
+                                != m.after().forecast().status())
+                        .count(),
+                moves.stream().limit(SHOWN).map(MoveView::of).toList());
+    }
+
+    private Workshop workshop(WorkshopChange c) {
+        check(c);
+        Workshop before = settings.get();
+        return new Workshop(
+                c.name().strip(),
+                before.currency(),
+                new Policy(
+                        Timings.of(c.policy(), c.earlyShare(), c.fixedKm(), c.fixedMonths()),
+                        c.riskInterference(),
+                        c.riskOther(),
+                        c.horizonDays(),
+                        c.unknownRule(),
+                        c.statedCounts(),
+                        before.policy().found()),
+                c.labourRateMinor(),
+                new Consequence.Costs(c.recoveryMinor(), c.dayOffRoadMinor(), c.daysOffRoad()),
+                new WearModel(c.shareFailedAtLimits(), c.wearShape()),
+                before.assumptions(),
+                c.version(),
+                current.get().name(),
+                clock.instant());
     }
 
     private static void check(WorkshopChange c) {
-        new Checks()
+        Timings.check(
+                        new Checks(),
+                        c.policy(),
+                        c.earlyShare(),
+                        c.fixedKm(),
+                        c.fixedMonths(),
+                        new Timings.Pointers("/earlyShare", "/fixedKm", "/fixedMonths"))
                 .text(c.name(), 80, "/name", "The workshop's name")
-                .that(
-                        c.policy() != PolicyKind.EARLY || (c.earlyShare() > 0 && c.earlyShare() <= 1),
-                        "/earlyShare",
-                        "The share must be above 0 % and at most 100 %.")
-                .that(
-                        c.policy() != PolicyKind.FIXED || c.fixedKm() != null || c.fixedMonths() != null,
-                        "/fixedKm",
-                        "A fixed limit needs a distance, an age, or both.")
-                .that(c.fixedKm() == null || c.fixedKm() > 0, "/fixedKm", "The distance must be above zero.")
-                .that(c.fixedMonths() == null || c.fixedMonths() > 0, "/fixedMonths", "The age must be above zero.")
                 .that(
                         c.riskInterference() > 0 && c.riskInterference() < 1,
                         "/riskInterference",
@@ -218,36 +266,20 @@ class SetupController {
                 .orThrow();
     }
 
-    private static Policy.Timing timing(WorkshopChange c) {
-        return switch (c.policy()) {
-            case BOOK -> new Policy.Timing.Book();
-            case EARLY -> new Policy.Timing.Early(c.earlyShare());
-            case FIXED -> new Policy.Timing.Fixed(new Limit(boxed(c.fixedKm()), boxed(c.fixedMonths())));
-        };
-    }
-
-    private static OptionalInt boxed(@Nullable Integer value) {
-        return value == null ? OptionalInt.empty() : OptionalInt.of(value);
-    }
-
     private static WorkshopView view(Workshop w) {
         Policy p = w.policy();
-        Limit fixed = p.timing() instanceof Policy.Timing.Fixed f ? f.limit() : null;
         return new WorkshopView(
                 w.name(),
                 w.currency(),
-                p.timing() instanceof Policy.Timing.Book
-                        ? PolicyKind.BOOK
-                        : fixed == null ? PolicyKind.EARLY : PolicyKind.FIXED,
+                Timings.kindOf(p.timing()),
                 p.share(),
-                fixed == null || fixed.km().isEmpty() ? null : fixed.km().getAsInt(),
-                fixed == null || fixed.months().isEmpty()
-                        ? null
-                        : fixed.months().getAsInt(),
+                Timings.km(p.timing()),
+                Timings.months(p.timing()),
                 p.riskInterference(),
                 p.riskOther(),
                 p.horizonDays(),
                 p.unknownRule(),
+                p.statedCounts(),
                 w.labourRateMinor(),
                 w.costs().recoveryMinor(),
                 w.costs().dayOffRoadMinor(),
@@ -257,18 +289,5 @@ class SetupController {
                 w.version(),
                 w.changedBy(),
                 w.changedAt());
-    }
-
-    private static PersonView view(Person p) {
-        return new PersonView(
-                p.id(),
-                p.signIn(),
-                p.name(),
-                p.role(),
-                p.fleetId().orElse(null),
-                p.skills(),
-                p.workingDays(),
-                p.active(),
-                p.version());
     }
 }

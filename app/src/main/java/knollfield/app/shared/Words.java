@@ -52,11 +52,11 @@ public class Words {
         } else if (fact instanceof Fact.Months f) {
             return f.months() + (f.months() == 1 ? "\u00a0month" : "\u00a0months");
         } else if (fact instanceof Fact.Minutes f) {
-            return new DecimalFormat("0.0", SYMBOLS).format(f.minutes() / 60.0) + "\u00a0h";
+            return new DecimalFormat("#,##0.0", SYMBOLS).format(f.minutes() / 60.0) + "\u00a0h";
         } else if (fact instanceof Fact.Money f) {
             return money(f.minor(), currency);
         } else if (fact instanceof Fact.Count f) {
-            return Long.toString(f.count());
+            return new DecimalFormat("#,##0", SYMBOLS).format(f.count());
         } else if (fact instanceof Fact.Share f) {
             return new DecimalFormat("0.#", SYMBOLS).format(100 * f.share()) + "\u00a0%";
         } else if (fact instanceof Fact.Words f) {

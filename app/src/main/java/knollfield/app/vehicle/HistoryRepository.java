@@ -9,6 +9,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import knollfield.core.due.ClockStart;
+import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.ReadingSource;
@@ -28,14 +29,27 @@ class HistoryRepository {
             FROM reading
             """;
     private static final String RENEWALS = """
-            SELECT vehicle_id, item_code, renewed_on, km, grade, part, job_id, entered_by
+            SELECT vehicle_id, item_code, renewed_on, km, grade, part, better_part, job_id, entered_by
             FROM renewal
             """;
     private static final String EVIDENCE = """
-            SELECT vehicle_id, id, kind, found_on, note, ended_on, ended_why, entered_by
+            SELECT vehicle_id, id, kind, found_on, confidence, item_code, source, note, ended_on, ended_why, entered_by
             FROM evidence
             """;
-    private static final String TRIPS = "SELECT vehicle_id, from_date, to_date, extra_km FROM trip";
+    private static final String TRIPS = "SELECT vehicle_id, id, from_date, to_date, extra_km, cancelled_on FROM trip";
+    private static final String REPLACEMENTS = """
+            SELECT vehicle_id, id, reading_id, replaced_on, offset_km, entered_by
+            FROM odometer_replacement
+            WHERE NOT undone
+            """;
+    private static final String CALLS = """
+            SELECT vehicle_id, id, spoken_on, spoke_with, note, ask_again_on, entered_by
+            FROM call_note
+            """;
+    private static final String DECLINES = """
+            SELECT vehicle_id, id, declined_on, declined_by, told, until_date, withdrawn_on, entered_by
+            FROM standing_decline
+            """;
 
     private final JdbcClient jdbc;
 
@@ -52,21 +66,30 @@ class HistoryRepository {
                 one(READINGS, "read_on, id", vehicle.id(), READING),
                 one(RENEWALS, "renewed_on, id", vehicle.id(), RENEWAL),
                 one(EVIDENCE, "found_on, id", vehicle.id(), FOUND),
-                one(TRIPS, "from_date", vehicle.id(), TRIP));
+                one(TRIPS, "from_date", vehicle.id(), TRIP),
+                one(REPLACEMENTS, "replaced_on, id", vehicle.id(), REPLACEMENT),
+                one(CALLS, "spoken_on, id", vehicle.id(), CALL),
+                one(DECLINES, "declined_on, id", vehicle.id(), DECLINE));
     }
 
     List<VehicleHistory> of(List<Vehicle> vehicles) {
         Map<Long, List<StoredReading>> readings = all(READINGS, "read_on, id", READING);
         Map<Long, List<Renewal>> renewals = all(RENEWALS, "renewed_on, id", RENEWAL);
         Map<Long, List<StoredEvidence>> evidence = all(EVIDENCE, "found_on, id", FOUND);
-        Map<Long, List<KnownTrip>> trips = all(TRIPS, "from_date", TRIP);
+        Map<Long, List<StoredTrip>> trips = all(TRIPS, "from_date", TRIP);
+        Map<Long, List<OdometerReplacement>> replacements = all(REPLACEMENTS, "replaced_on, id", REPLACEMENT);
+        Map<Long, List<CallNote>> calls = all(CALLS, "spoken_on, id", CALL);
+        Map<Long, List<StandingDecline>> declines = all(DECLINES, "declined_on, id", DECLINE);
         return vehicles.stream()
                 .map(v -> new VehicleHistory(
                         v,
                         readings.getOrDefault(v.id(), List.of()),
                         renewals.getOrDefault(v.id(), List.of()),
                         evidence.getOrDefault(v.id(), List.of()),
-                        trips.getOrDefault(v.id(), List.of())))
+                        trips.getOrDefault(v.id(), List.of()),
+                        replacements.getOrDefault(v.id(), List.of()),
+                        calls.getOrDefault(v.id(), List.of()),
+                        declines.getOrDefault(v.id(), List.of())))
                 .toList();
     }
 
@@ -102,8 +125,8 @@ class HistoryRepository {
     void addRenewal(long vehicleId, Renewal r, Instant at) {
         jdbc.sql("""
                         INSERT INTO renewal
-                            (vehicle_id, item_code, renewed_on, km, grade, part, job_id, entered_by, entered_at)
-                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :job, :by, :at)
+                            (vehicle_id, item_code, renewed_on, km, grade, part, better_part, job_id, entered_by, entered_at)
+                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :better, :job, :by, :at)
                         """)
                 .param("vehicle", vehicleId)
                 .param("item", r.itemCode())
@@ -111,22 +134,27 @@ class HistoryRepository {
                 .param("km", r.km())
                 .param("grade", r.grade().name())
                 .param("part", r.part())
+                .param("better", r.betterPart())
                 .param("job", r.jobId().orElse(null))
                 .param("by", r.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .update();
     }
 
-    void addEvidence(long vehicleId, EvidenceKind kind, LocalDate found, String note, String by, Instant at) {
+    void addEvidence(long vehicleId, StoredEvidence e, Instant at) {
         jdbc.sql("""
-                        INSERT INTO evidence (vehicle_id, kind, found_on, note, entered_by, entered_at)
-                        VALUES (:vehicle, :kind, :found, :note, :by, :at)
+                        INSERT INTO evidence
+                            (vehicle_id, kind, found_on, confidence, item_code, source, note, entered_by, entered_at)
+                        VALUES (:vehicle, :kind, :found, :confidence, :item, :source, :note, :by, :at)
                         """)
                 .param("vehicle", vehicleId)
-                .param("kind", kind.name())
-                .param("found", found)
-                .param("note", note)
-                .param("by", by)
+                .param("kind", e.evidence().kind().name())
+                .param("found", e.evidence().found())
+                .param("confidence", e.evidence().confidence().name())
+                .param("item", e.evidence().item().orElse(null))
+                .param("source", e.source())
+                .param("note", e.note())
+                .param("by", e.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .update();
     }
@@ -154,9 +182,92 @@ class HistoryRepository {
                 .update();
     }
 
+    boolean cancelTrip(long vehicleId, long tripId, LocalDate on) {
+        return jdbc.sql("""
+                                UPDATE trip SET cancelled_on = :on
+                                WHERE id = :id AND vehicle_id = :vehicle AND cancelled_on IS NULL
+                                """)
+                        .param("on", on)
+                        .param("id", tripId)
+                        .param("vehicle", vehicleId)
+                        .update()
+                == 1;
+    }
+
+    void addReplacement(long vehicleId, OdometerReplacement r, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO odometer_replacement
+                            (vehicle_id, reading_id, replaced_on, offset_km, entered_by, entered_at)
+                        VALUES (:vehicle, :reading, :on, :offset, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("reading", r.readingId())
+                .param("on", r.replacedOn())
+                .param("offset", r.offsetKm())
+                .param("by", r.enteredBy())
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    boolean undoReplacement(long vehicleId, long readingId) {
+        return jdbc.sql("""
+                                UPDATE odometer_replacement SET undone = TRUE
+                                WHERE reading_id = :reading AND vehicle_id = :vehicle AND NOT undone
+                                """)
+                        .param("reading", readingId)
+                        .param("vehicle", vehicleId)
+                        .update()
+                == 1;
+    }
+
+    void addCall(long vehicleId, CallNote c, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO call_note
+                            (vehicle_id, spoken_on, spoke_with, note, ask_again_on, entered_by, entered_at)
+                        VALUES (:vehicle, :on, :with, :note, :again, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("on", c.spokenOn())
+                .param("with", c.spokeWith())
+                .param("note", c.note())
+                .param("again", c.askAgainOn().orElse(null))
+                .param("by", c.enteredBy())
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    void addDecline(long vehicleId, StandingDecline d, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO standing_decline
+                            (vehicle_id, declined_on, declined_by, told, until_date, entered_by, entered_at)
+                        VALUES (:vehicle, :on, :who, :told, :until, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("on", d.declinedOn())
+                .param("who", d.declinedBy())
+                .param("told", d.told())
+                .param("until", d.until())
+                .param("by", d.enteredBy())
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    boolean withdrawDecline(long vehicleId, long declineId, LocalDate on) {
+        return jdbc.sql("""
+                                UPDATE standing_decline SET withdrawn_on = :on
+                                WHERE id = :id AND vehicle_id = :vehicle AND withdrawn_on IS NULL
+                                """)
+                        .param("on", on)
+                        .param("id", declineId)
+                        .param("vehicle", vehicleId)
+                        .update()
+                == 1;
+    }
+
     private <T> List<T> one(String select, String order, long vehicleId, RowMapper<Owned<T>> mapper) {
         return jdbc
-                .sql(select + " WHERE vehicle_id = :vehicle ORDER BY " + order)
+                .sql(select + (select.contains("WHERE") ? " AND" : " WHERE") + " vehicle_id = :vehicle ORDER BY "
+                        + order)
                 .param("vehicle", vehicleId)
                 .query(mapper)
                 .list()
@@ -191,6 +302,7 @@ class HistoryRepository {
                     rs.getInt("km"),
                     ClockStart.Grade.valueOf(rs.getString("grade")),
                     rs.getString("part"),
+                    rs.getBoolean("better_part"),
                     Optional.ofNullable(rs.getObject("job_id", Long.class)),
                     rs.getString("entered_by")));
 
@@ -198,17 +310,54 @@ class HistoryRepository {
             rs.getLong("vehicle_id"),
             new StoredEvidence(
                     rs.getLong("id"),
-                    EvidenceKind.valueOf(rs.getString("kind")),
-                    rs.getObject("found_on", LocalDate.class),
+                    new Evidence(
+                            EvidenceKind.valueOf(rs.getString("kind")),
+                            rs.getObject("found_on", LocalDate.class),
+                            Evidence.Confidence.valueOf(rs.getString("confidence")),
+                            Optional.ofNullable(rs.getString("item_code"))),
+                    rs.getString("source"),
                     rs.getString("note"),
                     Optional.ofNullable(rs.getObject("ended_on", LocalDate.class)),
                     Optional.ofNullable(rs.getString("ended_why")),
                     rs.getString("entered_by")));
 
-    private static final RowMapper<Owned<KnownTrip>> TRIP = (rs, row) -> new Owned<>(
+    private static final RowMapper<Owned<StoredTrip>> TRIP = (rs, row) -> new Owned<>(
             rs.getLong("vehicle_id"),
-            new KnownTrip(
-                    rs.getObject("from_date", LocalDate.class),
-                    rs.getObject("to_date", LocalDate.class),
-                    rs.getInt("extra_km")));
+            new StoredTrip(
+                    rs.getLong("id"),
+                    new KnownTrip(
+                            rs.getObject("from_date", LocalDate.class),
+                            rs.getObject("to_date", LocalDate.class),
+                            rs.getInt("extra_km")),
+                    Optional.ofNullable(rs.getObject("cancelled_on", LocalDate.class))));
+
+    private static final RowMapper<Owned<OdometerReplacement>> REPLACEMENT = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new OdometerReplacement(
+                    rs.getLong("id"),
+                    rs.getLong("reading_id"),
+                    rs.getObject("replaced_on", LocalDate.class),
+                    rs.getInt("offset_km"),
+                    rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<CallNote>> CALL = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new CallNote(
+                    rs.getLong("id"),
+                    rs.getObject("spoken_on", LocalDate.class),
+                    rs.getString("spoke_with"),
+                    rs.getString("note"),
+                    Optional.ofNullable(rs.getObject("ask_again_on", LocalDate.class)),
+                    rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<StandingDecline>> DECLINE = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new StandingDecline(
+                    rs.getLong("id"),
+                    rs.getObject("declined_on", LocalDate.class),
+                    rs.getString("declined_by"),
+                    rs.getString("told"),
+                    rs.getObject("until_date", LocalDate.class),
+                    Optional.ofNullable(rs.getObject("withdrawn_on", LocalDate.class)),
+                    rs.getString("entered_by")));
 }

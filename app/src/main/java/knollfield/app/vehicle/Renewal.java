@@ -8,6 +8,7 @@ import knollfield.core.due.ClockStart;
  * An item renewed.
  *
  * @param part what was fitted; may be empty
+ * @param betterPart it was the part without the known weakness
  * @param jobId the job that did it, where it was one of ours
  */
 public record Renewal(
@@ -16,5 +17,6 @@ public record Renewal(
         int km,
         ClockStart.Grade grade,
         String part,
+        boolean betterPart,
         Optional<Long> jobId,
         String enteredBy) {}

@@ -17,7 +17,8 @@ public record StoredReading(
         boolean markedWrong,
         String enteredBy) {
 
-    Reading toCore() {
-        return new Reading(id, date, km, source);
+    /** In km since new, for an odometer that shows {@code offsetKm} less. */
+    Reading toCore(int offsetKm) {
+        return new Reading(id, date, Math.min(Reading.MAX_KM, km + offsetKm), source);
     }
 }

@@ -5,6 +5,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import knollfield.core.due.Condition;
+import knollfield.core.due.Policy;
+import knollfield.core.due.UseState;
 
 /**
  * A vehicle on file.
@@ -14,6 +16,10 @@ import knollfield.core.due.Condition;
  * @param cameWithReading it was not new when the workshop first saw it
  * @param equipment equipment that switches access steps on
  * @param liftClass 1 light, 2 heavy
+ * @param state whether it runs
+ * @param idleHoursPerYear hours the engine runs standing still, zero or more
+ * @param own a timing of its own, with the reason
+ * @param beltDateCode the date an inspection read on the belt
  * @param version rises with every change of the row
  */
 public record Vehicle(
@@ -32,4 +38,75 @@ public record Vehicle(
         Set<String> equipment,
         int liftClass,
         OptionalLong valueMinor,
-        int version) {}
+        UseState state,
+        int idleHoursPerYear,
+        Optional<Policy.Own> own,
+        Optional<LocalDate> beltDateCode,
+        int version) {
+
+    /** A vehicle in use with nothing special about it. */
+    public Vehicle(
+            long id,
+            String registration,
+            Optional<String> vin,
+            String makeModel,
+            Optional<String> familyCode,
+            String ownerName,
+            String ownerPhone,
+            Optional<Fleet> fleet,
+            String usageClass,
+            LocalDate firstRegistered,
+            boolean cameWithReading,
+            Set<Condition> conditions,
+            Set<String> equipment,
+            int liftClass,
+            OptionalLong valueMinor,
+            int version) {
+        this(
+                id,
+                registration,
+                vin,
+                makeModel,
+                familyCode,
+                ownerName,
+                ownerPhone,
+                fleet,
+                usageClass,
+                firstRegistered,
+                cameWithReading,
+                conditions,
+                equipment,
+                liftClass,
+                valueMinor,
+                UseState.inUse(),
+                0,
+                Optional.empty(),
+                Optional.empty(),
+                version);
+    }
+
+    /** The same vehicle in another state, idling so many hours a year, or with another timing of its own. */
+    public Vehicle with(UseState otherState, int idleHours, Optional<Policy.Own> timing, int otherVersion) {
+        return new Vehicle(
+                id,
+                registration,
+                vin,
+                makeModel,
+                familyCode,
+                ownerName,
+                ownerPhone,
+                fleet,
+                usageClass,
+                firstRegistered,
+                cameWithReading,
+                conditions,
+                equipment,
+                liftClass,
+                valueMinor,
+                otherState,
+                idleHours,
+                timing,
+                beltDateCode,
+                otherVersion);
+    }
+}

@@ -1,13 +1,17 @@
 package knollfield.app.vehicle;
 
-import java.util.Comparator;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
+import knollfield.core.due.SetAside;
 import knollfield.core.due.VehicleFacts;
-import knollfield.core.odometer.Projection.KnownTrip;
+import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.UsageClass;
 
 /** A vehicle and all that has happened to it; each list oldest first. */
@@ -16,40 +20,113 @@ public record VehicleHistory(
         List<StoredReading> readings,
         List<Renewal> renewals,
         List<StoredEvidence> evidence,
-        List<KnownTrip> trips) {
+        List<StoredTrip> trips,
+        List<OdometerReplacement> replacements,
+        List<CallNote> calls,
+        List<StandingDecline> declines) {
 
     public VehicleHistory {
         readings = List.copyOf(readings);
         renewals = List.copyOf(renewals);
         evidence = List.copyOf(evidence);
         trips = List.copyOf(trips);
+        replacements = List.copyOf(replacements);
+        calls = List.copyOf(calls);
+        declines = List.copyOf(declines);
+    }
+
+    /** A vehicle about which nothing has been said. */
+    public VehicleHistory(
+            Vehicle vehicle,
+            List<StoredReading> readings,
+            List<Renewal> renewals,
+            List<StoredEvidence> evidence,
+            List<StoredTrip> trips) {
+        this(vehicle, readings, renewals, evidence, trips, List.of(), List.of(), List.of());
     }
 
     /** What core needs to judge it. */
     public VehicleFacts facts(UsageClass usage) {
         Map<String, ClockStart> starts = new HashMap<>();
-        renewals.stream()
-                .sorted(Comparator.comparing(Renewal::date))
-                .forEach(r -> starts.put(r.itemCode(), new ClockStart(r.date(), r.km(), r.grade())));
+        Map<String, LocalDate> latest = new HashMap<>();
+        Set<String> better = new HashSet<>();
+        for (Renewal r : renewals) {
+            LocalDate known = latest.get(r.itemCode());
+            if (known == null || !r.date().isBefore(known)) {
+                latest.put(r.itemCode(), r.date());
+                starts.put(r.itemCode(), new ClockStart(r.date(), r.km() + offsetOn(r.date()), r.grade()));
+            }
+            if (r.betterPart()) {
+                better.add(r.itemCode());
+            }
+        }
+        List<Reading> counted = new ArrayList<>(readings.size());
+        for (StoredReading r : readings) {
+            if (!r.markedWrong()) {
+                counted.add(r.toCore(offsetOf(r)));
+            }
+        }
         return new VehicleFacts(
                 vehicle.firstRegistered(),
                 vehicle.cameWithReading(),
-                readings.stream()
-                        .filter(r -> !r.markedWrong())
-                        .map(StoredReading::toCore)
-                        .toList(),
+                counted,
                 starts,
                 vehicle.conditions(),
                 openEvidence(),
                 usage,
-                trips);
+                trips.stream()
+                        .filter(t -> t.cancelledOn().isEmpty())
+                        .map(StoredTrip::trip)
+                        .toList(),
+                new VehicleFacts.Special(
+                        vehicle.state(), vehicle.idleHoursPerYear(), vehicle.own(), vehicle.beltDateCode(), better));
+    }
+
+    /** What the odometer shown on {@code date} lacks of the distance since new, km. */
+    public int offsetOn(LocalDate date) {
+        int offset = 0;
+        for (OdometerReplacement r : replacements) {
+            if (!r.replacedOn().isAfter(date)) {
+                offset += r.offsetKm();
+            }
+        }
+        return offset;
+    }
+
+    /** The same for one reading: on the day of a replacement the old odometer may have been read before it went out. */
+    private int offsetOf(StoredReading reading) {
+        int offset = 0;
+        for (OdometerReplacement r : replacements) {
+            boolean before = r.replacedOn().isBefore(reading.date());
+            boolean sameDay = r.replacedOn().equals(reading.date()) && reading.id() >= r.readingId();
+            if (before || sameDay) {
+                offset += r.offsetKm();
+            }
+        }
+        return offset;
     }
 
     /** Evidence that has not ended. */
     public List<Evidence> openEvidence() {
         return evidence.stream()
                 .filter(e -> e.endedOn().isEmpty())
-                .map(e -> new Evidence(e.kind(), e.found()))
+                .map(StoredEvidence::evidence)
                 .toList();
+    }
+
+    /** What the owner wants for now; a later call takes the place of an earlier one. */
+    public List<SetAside.Wish> wishes() {
+        List<SetAside.Wish> wishes = new ArrayList<>();
+        if (!calls.isEmpty()) {
+            CallNote last = calls.get(calls.size() - 1);
+            last.askAgainOn()
+                    .ifPresent(again -> wishes.add(new SetAside.Wish(SetAside.Why.ASK_AGAIN, last.spokenOn(), again)));
+        }
+        for (StandingDecline d : declines) {
+            if (d.withdrawnOn().isEmpty()) {
+                wishes.add(new SetAside.Wish(SetAside.Why.DECLINED, d.declinedOn(), d.until()));
+            }
+        }
+        return wishes;
     }
 }

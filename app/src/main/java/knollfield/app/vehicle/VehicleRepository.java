@@ -4,13 +4,19 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
+import knollfield.app.settings.Timings;
 import knollfield.core.due.Condition;
+import knollfield.core.due.Policy;
+import knollfield.core.due.UseState;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.jdbc.support.KeyHolder;
@@ -23,7 +29,8 @@ class VehicleRepository {
     private static final String SELECT = """
             SELECT v.id, v.registration, v.vin, v.make_model, v.family_code, v.owner_name, v.owner_phone,
                    v.usage_class, v.first_registered, v.came_with_reading, v.conditions, v.equipment, v.lift_class,
-                   v.value_minor, v.version,
+                   v.value_minor, v.use_state, v.state_since, v.idle_hours_year, v.own_policy, v.own_share, v.own_km,
+                   v.own_months, v.own_reason, v.belt_date_code, v.version,
                    f.id AS fleet_id, f.name AS fleet_name, f.off_road_cap, f.contact_name, f.phone AS fleet_phone
             FROM vehicle v
             LEFT JOIN fleet f ON f.id = v.fleet_id
@@ -76,25 +83,7 @@ class VehicleRepository {
                         VALUES
                             (:registration, :key, :vin, :makeModel, :family, :owner, :phone,
                              :fleet, :usage, :registered, :came, :conditions, :equipment, :lift, :value, 1)
-                        """)
-                .param("registration", v.registration())
-                .param("key", Registration.key(v.registration()))
-                .param("vin", v.vin().orElse(null))
-                .param("makeModel", v.makeModel())
-                .param("family", v.familyCode().orElse(null))
-                .param("owner", v.ownerName())
-                .param("phone", v.ownerPhone())
-                .param("fleet", v.fleet().map(Fleet::id).orElse(null))
-                .param("usage", v.usageClass())
-                .param("registered", v.firstRegistered())
-                .param("came", v.cameWithReading())
-                .param("conditions", join(v.conditions()))
-                .param(
-                        "equipment",
-                        String.join(",", v.equipment().stream().sorted().toList()))
-                .param("lift", v.liftClass())
-                .param("value", v.valueMinor().isPresent() ? v.valueMinor().getAsLong() : null)
-                .update(key, "id");
+                        """).params(fields(v)).update(key, "id");
         return Objects.requireNonNull(key.getKeyAs(Long.class));
     }
 
@@ -150,7 +139,87 @@ class VehicleRepository {
                 split(rs.getString("equipment")),
                 rs.getInt("lift_class"),
                 value == null ? OptionalLong.empty() : OptionalLong.of(value),
+                new UseState(
+                        UseState.Kind.valueOf(rs.getString("use_state")),
+                        Optional.ofNullable(rs.getObject("state_since", LocalDate.class))),
+                rs.getInt("idle_hours_year"),
+                own(rs),
+                Optional.ofNullable(rs.getObject("belt_date_code", LocalDate.class)),
                 rs.getInt("version"));
+    }
+
+    private static Optional<Policy.Own> own(ResultSet rs) throws SQLException {
+        String kind = rs.getString("own_policy");
+        if (kind == null) {
+            return Optional.empty();
+        }
+        return Optional.of(new Policy.Own(
+                Timings.of(
+                        Timings.Kind.valueOf(kind),
+                        rs.getDouble("own_share"),
+                        rs.getObject("own_km", Integer.class),
+                        rs.getObject("own_months", Integer.class)),
+                rs.getString("own_reason")));
+    }
+
+    /**
+     * Replaces everything of a vehicle that people edit; {@code v.version()} is the one it was read with. False where
+     * that is no longer the current one.
+     */
+    boolean update(Vehicle v) {
+        return jdbc.sql("""
+                                UPDATE vehicle
+                                SET registration = :registration, registration_key = :key, vin = :vin,
+                                    make_model = :makeModel, family_code = :family, owner_name = :owner,
+                                    owner_phone = :phone, fleet_id = :fleet, usage_class = :usage,
+                                    first_registered = :registered, came_with_reading = :came,
+                                    conditions = :conditions, equipment = :equipment, lift_class = :lift,
+                                    value_minor = :value, use_state = :state, state_since = :since,
+                                    idle_hours_year = :idle, own_policy = :ownKind, own_share = :ownShare,
+                                    own_km = :ownKm, own_months = :ownMonths, own_reason = :ownReason,
+                                    belt_date_code = :dateCode, version = version + 1
+                                WHERE id = :id AND version = :version
+                                """)
+                        .params(fields(v))
+                        .param("state", v.state().kind().name())
+                        .param("since", v.state().since().orElse(null))
+                        .param("idle", v.idleHoursPerYear())
+                        .param(
+                                "ownKind",
+                                v.own().map(o -> Timings.kind(o.timing())).orElse(null))
+                        .param(
+                                "ownShare",
+                                v.own().map(o -> Timings.share(o.timing())).orElse(null))
+                        .param("ownKm", v.own().map(o -> Timings.km(o.timing())).orElse(null))
+                        .param(
+                                "ownMonths",
+                                v.own().map(o -> Timings.months(o.timing())).orElse(null))
+                        .param("ownReason", v.own().map(Policy.Own::reason).orElse(null))
+                        .param("dateCode", v.beltDateCode().orElse(null))
+                        .param("id", v.id())
+                        .param("version", v.version())
+                        .update()
+                == 1;
+    }
+
+    private static Map<String, @Nullable Object> fields(Vehicle v) {
+        Map<String, @Nullable Object> fields = new HashMap<>();
+        fields.put("registration", v.registration());
+        fields.put("key", Registration.key(v.registration()));
+        fields.put("vin", v.vin().orElse(null));
+        fields.put("makeModel", v.makeModel());
+        fields.put("family", v.familyCode().orElse(null));
+        fields.put("owner", v.ownerName());
+        fields.put("phone", v.ownerPhone());
+        fields.put("fleet", v.fleet().map(Fleet::id).orElse(null));
+        fields.put("usage", v.usageClass());
+        fields.put("registered", v.firstRegistered());
+        fields.put("came", v.cameWithReading());
+        fields.put("conditions", join(v.conditions()));
+        fields.put("equipment", String.join(",", v.equipment().stream().sorted().toList()));
+        fields.put("lift", v.liftClass());
+        fields.put("value", v.valueMinor().isPresent() ? v.valueMinor().getAsLong() : null);
+        return fields;
     }
 
     private static String join(Set<Condition> conditions) {

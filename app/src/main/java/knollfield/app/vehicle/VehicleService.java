@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
+import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
@@ -19,7 +20,7 @@ import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.due.Condition;
-import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.Evidence;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.Reading;
@@ -76,8 +77,21 @@ public class VehicleService {
 
     /** True where {@code person} may see {@code vehicle}: a fleet contact sees the own fleet only. */
     public boolean maySee(Person person, Vehicle vehicle) {
-        return person.role() != Role.FLEET_CONTACT
-                || vehicle.fleet().map(Fleet::id).equals(person.fleetId());
+        return View.of(person).includes(vehicle);
+    }
+
+    /** What of the vehicles somebody sees: all, or those of one fleet. */
+    public record View(boolean all, Optional<Long> fleet) {
+
+        public static View of(Person person) {
+            return person.role() == Role.FLEET_CONTACT
+                    ? new View(false, person.fleetId())
+                    : new View(true, Optional.empty());
+        }
+
+        public boolean includes(Vehicle vehicle) {
+            return all || vehicle.fleet().map(Fleet::id).equals(fleet);
+        }
     }
 
     public Optional<Vehicle> findByRegistration(String registration) {
@@ -124,9 +138,10 @@ public class VehicleService {
         long id = add(history.vehicle(), how);
         history.readings().forEach(r -> histories.addReading(id, r, clock.instant()));
         history.renewals().forEach(r -> histories.addRenewal(id, r, clock.instant()));
-        history.evidence()
-                .forEach(e -> histories.addEvidence(id, e.kind(), e.found(), e.note(), e.enteredBy(), clock.instant()));
-        history.trips().forEach(t -> histories.addTrip(id, t));
+        history.evidence().forEach(e -> histories.addEvidence(id, e, clock.instant()));
+        history.trips().forEach(t -> histories.addTrip(id, t.trip()));
+        history.calls().forEach(c -> histories.addCall(id, c, clock.instant()));
+        history.declines().forEach(d -> histories.addDecline(id, d, clock.instant()));
         return id;
     }
 
@@ -145,8 +160,10 @@ public class VehicleService {
         checkReading(vehicle, date, value, unit).orThrow();
         int km = (int) Math.round(unit.toKm(value.doubleValue()));
         if (!insist) {
-            objection(history(vehicle), new Reading(0, date, km, source)).ifPresent(o -> {
-                throw new InvalidInput("/value", o);
+            VehicleHistory history = history(vehicle);
+            int sinceNew = Math.min(Reading.MAX_KM, km + history.offsetOn(date));
+            objection(history, new Reading(0, date, sinceNew, source)).ifPresent(o -> {
+                throw InvalidInput.unlessInsisted(List.of(new FieldProblem("/value", o)));
             });
         }
         return store(vehicle, date, km, value, unit, source);
@@ -172,7 +189,7 @@ public class VehicleService {
     /** Why {@code reading} does not fit the vehicle's readings, in words; empty where it does. */
     public Optional<String> objection(VehicleHistory history, Reading reading) {
         VehicleFacts facts = history.facts(usage(history.vehicle()));
-        ReadingChain chain = ReadingChain.of(facts.allReadings());
+        ReadingChain chain = ReadingChain.of(facts.allReadings(), settings.get().odometer());
         return chain.objectionTo(reading).map(reason -> {
             Optional<Reading> before = chain.kept().stream()
                     .filter(r -> !r.date().isAfter(reading.date()))
@@ -183,7 +200,10 @@ public class VehicleService {
                 case RUNS_BACKWARDS -> "%s runs backwards.%s".formatted(words.km(reading.km()), against);
                 case IMPOSSIBLE_RATE ->
                     "%s would be more than %s a day.%s"
-                            .formatted(words.km(reading.km()), words.km(ReadingChain.MAX_KM_PER_DAY), against);
+                            .formatted(
+                                    words.km(reading.km()),
+                                    words.km(settings.get().odometer().maxKmPerDay()),
+                                    against);
                 case MILES_AS_KM, KM_AS_MILES -> "%s %s.%s".formatted(words.km(reading.km()), reason.words(), against);
             };
         });
@@ -260,13 +280,37 @@ public class VehicleService {
         events.publishEvent(new VehicleChanged(vehicleId));
     }
 
-    /** Notes something found. */
+    /**
+     * Notes something found.
+     *
+     * @param source who or what found it
+     */
     @Transactional
-    public void addEvidence(long vehicleId, EvidenceKind kind, LocalDate found, String note) {
+    public void addEvidence(long vehicleId, Evidence evidence, String source, String note) {
         Vehicle vehicle = get(vehicleId);
-        checkReading(vehicle, found, BigDecimal.ZERO, DistanceUnit.KM).orThrow();
-        histories.addEvidence(vehicleId, kind, found, note, current.get().name(), clock.instant());
-        log.write(vehicleId, "evidence", "", kind.words() + (note.isBlank() ? "" : ": " + note));
+        checkReading(vehicle, evidence.found(), BigDecimal.ZERO, DistanceUnit.KM)
+                .that(note.length() <= 400, "/note", "The note is longer than 400 characters.")
+                .orThrow();
+        histories.addEvidence(
+                vehicleId,
+                new StoredEvidence(
+                        0,
+                        evidence,
+                        source,
+                        note,
+                        Optional.empty(),
+                        Optional.empty(),
+                        current.get().name()),
+                clock.instant());
+        log.write(
+                vehicleId,
+                "evidence",
+                "",
+                "%s, %s%s"
+                        .formatted(
+                                evidence.kind().words(),
+                                evidence.confidence().words(),
+                                note.isBlank() ? "" : ": " + note));
         events.publishEvent(new VehicleChanged(vehicleId));
     }
 
@@ -294,12 +338,173 @@ public class VehicleService {
     public void addTrip(long vehicleId, KnownTrip trip) {
         get(vehicleId);
         histories.addTrip(vehicleId, trip);
+        log.write(vehicleId, "known trip", "", inWords(trip));
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /** Notes that a journey will not be made. */
+    @Transactional
+    public void cancelTrip(long vehicleId, long tripId) {
+        VehicleHistory history = history(get(vehicleId));
+        if (!histories.cancelTrip(vehicleId, tripId, clock.today())) {
+            throw new NotFound("There is no such trip to cancel.");
+        }
+        String before = history.trips().stream()
+                .filter(t -> t.id() == tripId)
+                .map(t -> inWords(t.trip()))
+                .findFirst()
+                .orElse("");
+        log.write(vehicleId, "known trip cancelled", before, "");
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    private String inWords(KnownTrip trip) {
+        return "%s from %s to %s".formatted(words.km(trip.extraKm()), words.day(trip.from()), words.day(trip.to()));
+    }
+
+    /**
+     * Takes a reading that runs backwards for that of a new odometer: what it lacks of the distance since new is added
+     * to it and to all that follow.
+     *
+     * @throws InvalidInput where no earlier reading says how much it lacks, or it lacks nothing
+     */
+    @Transactional
+    public void replaceOdometer(long vehicleId, long readingId, int version) {
+        Vehicle vehicle = get(vehicleId);
+        touch(vehicle, version);
+        VehicleHistory history = history(vehicle);
+        StoredReading reading = history.readings().stream()
+                .filter(r -> r.id() == readingId)
+                .findFirst()
+                .orElseThrow(() -> new NotFound("There is no such reading."));
+        int shown = reading.km() + history.offsetOn(reading.date());
+        ReadingChain others = ReadingChain.of(
+                history.facts(usage(vehicle)).allReadings().stream()
+                        .filter(r -> r.date().isBefore(reading.date())
+                                || (r.date().equals(reading.date()) && r.id() < readingId))
+                        .toList(),
+                settings.get().odometer());
+        int offset = others.offsetOfReplacement(reading.date(), shown)
+                .orElseThrow(() -> new InvalidInput(
+                        "/readingId",
+                        "%s is not less than the readings before it lead one to expect, so no new odometer explains it."
+                                .formatted(words.km(reading.km()))));
+        histories.addReplacement(
+                vehicleId,
+                new OdometerReplacement(
+                        0, readingId, reading.date(), offset, current.get().name()),
+                clock.instant());
         log.write(
                 vehicleId,
-                "known trip",
+                "odometer replaced",
                 "",
-                "%s from %s to %s".formatted(words.km(trip.extraKm()), words.day(trip.from()), words.day(trip.to())));
+                "from %s on, %s are added to what it shows".formatted(words.day(reading.date()), words.km(offset)));
         events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /** Takes that back. */
+    @Transactional
+    public void undoReplacement(long vehicleId, long readingId, int version) {
+        Vehicle vehicle = get(vehicleId);
+        if (!histories.undoReplacement(vehicleId, readingId)) {
+            throw new NotFound("No new odometer is on file for this reading.");
+        }
+        touch(vehicle, version);
+        log.write(vehicleId, "odometer replacement taken back", "", "");
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /** Notes a call. Its day to ask again takes the place of an earlier one. */
+    @Transactional
+    public void addCall(long vehicleId, String spokeWith, String note, Optional<LocalDate> askAgainOn) {
+        get(vehicleId);
+        new Checks()
+                .text(spokeWith, 120, "/spokeWith", "Who was spoken with")
+                .text(note, 400, "/note", "What was said")
+                .that(
+                        askAgainOn.filter(d -> !d.isAfter(clock.today())).isEmpty(),
+                        "/askAgainOn",
+                        "The day to ask again must lie after today.")
+                .orThrow();
+        CallNote call = new CallNote(
+                0,
+                clock.today(),
+                spokeWith.strip(),
+                note.strip(),
+                askAgainOn,
+                current.get().name());
+        histories.addCall(vehicleId, call, clock.instant());
+        log.write(
+                vehicleId,
+                "call with " + call.spokeWith(),
+                "",
+                call.note()
+                        + askAgainOn.map(d -> "; ask again on " + words.day(d)).orElse(""));
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /** Notes that the owner does not want the work for now, and the words in which the risk was told. */
+    @Transactional
+    public void addDecline(long vehicleId, String declinedBy, String told, LocalDate until) {
+        get(vehicleId);
+        new Checks()
+                .text(declinedBy, 120, "/declinedBy", "Who declined")
+                .text(told, 400, "/told", "The words in which the risk was told")
+                .that(until.isAfter(clock.today()), "/until", "The decline must end after today.")
+                .that(
+                        !until.isAfter(clock.today().plusYears(2)),
+                        "/until",
+                        "A decline holds two years at most; then it is time to ask again.")
+                .orThrow();
+        histories.addDecline(
+                vehicleId,
+                new StandingDecline(
+                        0,
+                        clock.today(),
+                        declinedBy.strip(),
+                        told.strip(),
+                        until,
+                        Optional.empty(),
+                        current.get().name()),
+                clock.instant());
+        log.write(
+                vehicleId,
+                "declined by " + declinedBy.strip(),
+                "",
+                "until %s; told: %s".formatted(words.day(until), told.strip()));
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /** Notes that a decline no longer stands. */
+    @Transactional
+    public void withdrawDecline(long vehicleId, long declineId) {
+        get(vehicleId);
+        if (!histories.withdrawDecline(vehicleId, declineId, clock.today())) {
+            throw new NotFound("There is no such decline.");
+        }
+        log.write(vehicleId, "decline withdrawn", "", "");
+        events.publishEvent(new VehicleChanged(vehicleId));
+    }
+
+    /**
+     * Replaces what is on file of a vehicle; {@code after.version()} is the one it was read with.
+     *
+     * @throws InvalidInput where the registration belongs to another vehicle
+     * @throws Conflict where somebody else changed it first
+     */
+    @Transactional
+    public void change(Vehicle after, String what) {
+        Vehicle before = get(after.id());
+        vehicles.findByKey(Registration.key(after.registration()))
+                .filter(other -> other.id() != after.id())
+                .ifPresent(other -> {
+                    throw new InvalidInput("/registration", "%s is already on file.".formatted(other.registration()));
+                });
+        if (!vehicles.update(after)) {
+            throw conflict(before);
+        }
+        log.write(after.id(), what, VehicleWords.differences(before, after), VehicleWords.differences(after, before));
+        events.publishEvent(new VehicleChanged(after.id()));
     }
 
     /** The usage class a vehicle is in. */

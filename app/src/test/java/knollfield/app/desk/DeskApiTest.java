@@ -52,6 +52,8 @@ class DeskApiTest {
             }
             offset += page.size();
         }
+        rows(EVERYTHING + "&limit=70&aside=true")
+                .forEach(r -> assertThat(seen.add(r.get("vehicleId").asLong())).isTrue());
         assertThat(seen).hasSize(240);
     }
 

@@ -164,4 +164,26 @@ class ImportTest {
                         .asString())
                 .contains("not on file");
     }
+
+    @Test
+    void aVinWhoseCheckDigitIsOddIsWarnedOfAndTaken() {
+        Given.family(SERVER);
+        String registration = Given.registration();
+        String list = """
+                registration,make_model,engine_family,vin,owner,phone,usage,first_registered
+                %s,Calder Dunlin 1.6,CAL-16,1M8GDM9A1KP042788,Tamsin Orde,0555 1,private,2019-04-02
+                """.formatted(registration);
+        JsonNode preview = ines.csv("/api/imports/preview", list).ok().json();
+
+        assertThat(preview.get("bad").asInt()).isZero();
+        assertThat(preview.get("lines")
+                        .get(0)
+                        .get("warnings")
+                        .get(0)
+                        .get("detail")
+                        .asString())
+                .contains("check digit would be X");
+        ines.csv("/api/imports", list).ok();
+        assertThat(Given.find(ines, registration)).isPositive();
+    }
 }

@@ -86,7 +86,7 @@ class AccessTest {
                 .get("vehicleId")
                 .asLong();
 
-        assertThat(desk.get("vehicles").asInt()).isEqualTo(9);
+        assertThat(desk.get("vehicles").asInt()).isEqualTo(10);
         assertThat(desk.get("rows").valueStream().map(r -> r.get("fleet").asString()))
                 .isNotEmpty()
                 .containsOnly("Harbour taxis");

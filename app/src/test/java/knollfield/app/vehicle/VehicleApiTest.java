@@ -206,7 +206,7 @@ class VehicleApiTest {
     private static String policy(String kind, double share, int version) {
         return """
                {"name": "Test garage", "policy": "%s", "earlyShare": %s, "riskInterference": 0.1, "riskOther": 0.5,
-                "horizonDays": 120, "unknownRule": "DUE_NOW", "labourRateMinor": 9000, "recoveryMinor": 18000,
+                "horizonDays": 120, "unknownRule": "DUE_NOW", "statedCounts": false, "labourRateMinor": 9000, "recoveryMinor": 18000,
                 "dayOffRoadMinor": 6500, "daysOffRoad": 6, "shareFailedAtLimits": 0.02, "wearShape": 4, "version": %d}
                """.formatted(kind, share, version);
     }

@@ -1,0 +1,99 @@
+package knollfield.app.desk;
+
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import knollfield.app.engine.EngineBook;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.Person;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.vehicle.VehicleService;
+import knollfield.core.due.Condition;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.UseState;
+import knollfield.core.engine.AccessStep;
+import knollfield.core.engine.Drive;
+import knollfield.core.odometer.ReadingSource;
+import knollfield.core.odometer.UsageClass;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What forms and filters offer to choose from, in the desk's words. */
+@RestController
+class ChoicesController {
+
+    private final EngineBook book;
+    private final VehicleService vehicles;
+    private final WorkshopSettings settings;
+    private final CurrentPerson current;
+
+    ChoicesController(EngineBook book, VehicleService vehicles, WorkshopSettings settings, CurrentPerson current) {
+        this.book = book;
+        this.vehicles = vehicles;
+        this.settings = settings;
+        this.current = current;
+    }
+
+    record NamedChoice(String code, String words) {}
+
+    record FleetChoice(long id, String name) {}
+
+    record EvidenceChoice(EvidenceKind code, String words, String advice) {}
+
+    record ChoicesView(
+            List<FleetChoice> fleets,
+            List<NamedChoice> families,
+            List<NamedChoice> usageClasses,
+            List<NamedChoice> drives,
+            List<NamedChoice> conditions,
+            List<String> equipment,
+            List<EvidenceChoice> evidence,
+            List<NamedChoice> confidences,
+            List<NamedChoice> readingSources,
+            List<NamedChoice> states) {}
+
+    @GetMapping("/api/desk/choices")
+    ChoicesView choices() {
+        Person person = current.get();
+        return new ChoicesView(
+                vehicles.fleets().stream()
+                        .filter(f ->
+                                person.fleetId().isEmpty() || person.fleetId().get() == f.id())
+                        .map(f -> new FleetChoice(f.id(), f.name()))
+                        .toList(),
+                book.all().stream()
+                        .map(f -> new NamedChoice(f.family().code(), f.family().name()))
+                        .toList(),
+                settings.usageClasses().values().stream()
+                        .sorted(Comparator.comparing(UsageClass::name))
+                        .map(c -> new NamedChoice(c.code(), c.name()))
+                        .toList(),
+                Arrays.stream(Drive.values())
+                        .map(d -> new NamedChoice(d.name(), d.words()))
+                        .toList(),
+                Arrays.stream(Condition.values())
+                        .map(c -> new NamedChoice(c.name(), c.words()))
+                        .toList(),
+                book.all().stream()
+                        .flatMap(f -> f.family().accessSteps().stream())
+                        .map(AccessStep::equipment)
+                        .flatMap(e -> e.stream())
+                        .distinct()
+                        .sorted()
+                        .toList(),
+                Arrays.stream(EvidenceKind.values())
+                        .map(k -> new EvidenceChoice(k, k.words(), k.advice()))
+                        .toList(),
+                Arrays.stream(Evidence.Confidence.values())
+                        .map(c -> new NamedChoice(c.name(), c.words()))
+                        .toList(),
+                Arrays.stream(ReadingSource.values())
+                        .filter(s -> s != ReadingSource.FIRST_REGISTRATION)
+                        .map(s -> new NamedChoice(s.name(), s.words()))
+                        .toList(),
+                Arrays.stream(UseState.Kind.values())
+                        .map(k -> new NamedChoice(k.name(), k.words()))
+                        .toList());
+    }
+}

@@ -1,0 +1,137 @@
+package knollfield.app.desk;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import knollfield.app.due.Forecasts;
+import knollfield.app.due.Kept;
+import knollfield.app.due.VehicleFilter;
+import knollfield.app.due.VehicleState;
+import knollfield.app.security.Person;
+import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.VehicleService.View;
+import knollfield.core.due.Status;
+import org.springframework.stereotype.Service;
+
+/** Which vehicles need a decision today, in which order. */
+@Service
+class DeskList {
+
+    private final Forecasts forecasts;
+    private final WorkshopClock clock;
+    private final Kept<Question, Chosen> kept = new Kept<>();
+
+    DeskList(Forecasts forecasts, WorkshopClock clock) {
+        this.forecasts = forecasts;
+        this.clock = clock;
+    }
+
+    private record Question(View view, VehicleFilter filter, Set<Status> statuses, boolean aside, Order order) {}
+
+    /** In which order vehicles of one status stand. */
+    enum Order {
+        /** By what a week of waiting may cost. */
+        EXPOSURE,
+        /** By what a week of waiting may cost for each hour of the job (W. E. Smith, 1956). */
+        PER_HOUR,
+        /** By act-by date. */
+        ACT_BY
+    }
+
+    /**
+     * A list and what surrounds it.
+     *
+     * @param listed every vehicle of the list, in order
+     * @param listedCounts by status, over the list
+     * @param counts by status, over the vehicles the filter lets through and that are not set aside
+     * @param aside set aside by their owners' wish
+     * @param callBacks whose owner was promised a call for today
+     * @param planned all vehicles the person may see that are planned
+     * @param next the next act-by date of clear vehicles, and how many share it
+     */
+    record Chosen(
+            List<VehicleState> listed,
+            Map<Status, Integer> listedCounts,
+            Map<Status, Integer> counts,
+            int aside,
+            int callBacks,
+            int planned,
+            Map<LocalDate, Integer> next) {}
+
+    /**
+     * @param statuses only these; empty: all but clear, and callbacks whatever their status; with words to find, all
+     * @param aside the vehicles that are set aside, in place of the others
+     */
+    Chosen choose(Person person, VehicleFilter filter, Set<Status> statuses, boolean aside, Order order) {
+        List<VehicleState> all = forecasts.worstFirst();
+        return kept.get(
+                all, new Question(View.of(person), filter, Set.copyOf(statuses), aside, order), q -> choose(all, q));
+    }
+
+    private Chosen choose(List<VehicleState> all, Question q) {
+        VehicleFilter.Test test = q.filter().on(clock.today());
+        Set<Status> statuses = q.statuses();
+        boolean everyStatus = statuses.isEmpty() && (!q.filter().q().isBlank() || q.aside());
+        List<VehicleState> listed = new ArrayList<>();
+        Map<Status, Integer> listedCounts = new EnumMap<>(Status.class);
+        Map<Status, Integer> counts = new EnumMap<>(Status.class);
+        TreeMap<LocalDate, Integer> next = new TreeMap<>();
+        int asideCount = 0;
+        int callBacks = 0;
+        int planned = 0;
+        for (VehicleState s : all) {
+            if (!q.view().includes(s.vehicle())) {
+                continue;
+            }
+            planned += s.vehicle().state().planned() ? 1 : 0;
+            if (!test.matches(s)) {
+                continue;
+            }
+            boolean isAside = s.aside().isPresent();
+            asideCount += isAside ? 1 : 0;
+            if (isAside != q.aside()) {
+                continue;
+            }
+            Status status = s.forecast().status();
+            counts.merge(status, 1, Integer::sum);
+            callBacks += s.callBack() ? 1 : 0;
+            if (status == Status.CLEAR) {
+                s.forecast().actBy().ifPresent(d -> next.merge(d, 1, Integer::sum));
+            }
+            boolean asked = everyStatus
+                    || (statuses.isEmpty() ? status != Status.CLEAR || s.callBack() : statuses.contains(status));
+            if (asked) {
+                listed.add(s);
+                listedCounts.merge(status, 1, Integer::sum);
+            }
+        }
+        if (q.order() != Order.EXPOSURE) {
+            listed.sort(comparator(q.order()));
+        }
+        return new Chosen(
+                Collections.unmodifiableList(listed),
+                Collections.unmodifiableMap(listedCounts),
+                Collections.unmodifiableMap(counts),
+                asideCount,
+                callBacks,
+                planned,
+                next.isEmpty()
+                        ? Map.of()
+                        : Map.of(next.firstKey(), next.firstEntry().getValue()));
+    }
+
+    private static Comparator<VehicleState> comparator(Order order) {
+        Comparator<VehicleState> within = order == Order.PER_HOUR
+                ? Comparator.comparingDouble(s -> -s.exposurePerHour().orElse(0.0))
+                : Comparator.comparing(s -> s.forecast().actBy().orElse(LocalDate.MAX));
+        return Comparator.comparing((VehicleState s) -> s.forecast().status())
+                .thenComparing(within)
+                .thenComparing(Forecasts.WORST_FIRST);
+    }
+}

@@ -1,0 +1,81 @@
+package knollfield.app.due;
+
+import java.time.LocalDate;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import knollfield.app.vehicle.Registration;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.core.due.UseState;
+import knollfield.core.engine.Drive;
+import knollfield.core.engine.Interference;
+
+/**
+ * Which vehicles a list shows; whatever is empty does not choose.
+ *
+ * @param withinDays act-by today or within so many days
+ * @param states vehicle states; empty: those that are planned
+ * @param q words that registration, owner, fleet, make and model, VIN or phone contain
+ */
+public record VehicleFilter(
+        Optional<Long> fleet,
+        Optional<Drive> drive,
+        Optional<String> family,
+        Optional<Interference> interference,
+        Optional<Integer> withinDays,
+        Set<UseState.Kind> states,
+        String q) {
+
+    public VehicleFilter {
+        states = Set.copyOf(states);
+    }
+
+    /** Vehicles that are planned and match {@code q}. */
+    public static VehicleFilter words(String q) {
+        return new VehicleFilter(
+                Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Set.of(), q);
+    }
+
+    /** This filter, made ready for a list as of {@code today}. */
+    public Test on(LocalDate today) {
+        return new Test(this, today, q.strip().toLowerCase(Locale.ROOT), Registration.key(q), q.replaceAll("\\D", ""));
+    }
+
+    /** A filter with its words taken apart once. */
+    public record Test(VehicleFilter filter, LocalDate today, String words, String key, String digits) {
+
+        public boolean matches(VehicleState s) {
+            Vehicle v = s.vehicle();
+            boolean state = filter.states.isEmpty()
+                    ? v.state().planned()
+                    : filter.states.contains(v.state().kind());
+            return state
+                    && (filter.fleet.isEmpty()
+                            || v.fleet()
+                                    .filter(f -> f.id() == filter.fleet.get())
+                                    .isPresent())
+                    && (filter.family.isEmpty() || v.familyCode().equals(filter.family))
+                    && (filter.drive.isEmpty()
+                            || s.family()
+                                    .filter(f -> f.drive() == filter.drive.get())
+                                    .isPresent())
+                    && (filter.interference.isEmpty()
+                            || s.family()
+                                    .filter(f -> f.interference() == filter.interference.get())
+                                    .isPresent())
+                    && (filter.withinDays.isEmpty()
+                            || s.forecast()
+                                    .actBy()
+                                    .filter(d -> !d.isAfter(today.plusDays(filter.withinDays.get())))
+                                    .isPresent())
+                    && found(s.search());
+        }
+
+        private boolean found(VehicleState.Search search) {
+            return words.isEmpty()
+                    || (!key.isEmpty() && search.key().contains(key))
+                    || search.words().contains(words)
+                    || (digits.length() >= 4 && search.phone().contains(digits));
+        }
+    }
+}

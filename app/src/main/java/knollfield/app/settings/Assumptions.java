@@ -1,0 +1,203 @@
+package knollfield.app.settings;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import knollfield.core.due.Policy;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.odometer.OdometerAssumptions;
+import knollfield.core.odometer.ReadingSource;
+import knollfield.core.odometer.UsageClass;
+import knollfield.core.risk.Exposure;
+import knollfield.core.risk.WearModel;
+import knollfield.core.risk.WearModels;
+
+/**
+ * The planning assumptions as the workshop has them: the usual ones, and those it has changed by name.
+ *
+ * @param changed amounts by {@link Assumption#name()}
+ */
+public record Assumptions(Map<String, Double> changed) {
+
+    private static final String TRUST = "odometer.trust.";
+    private static final String MAX_KM = "odometer.maxKmPerDay";
+    private static final String SCATTER = "odometer.yearlyScatter";
+    private static final String IDLE = "odometer.idleKmPerHour";
+    private static final String RATTLE_DAYS = "found.rattleDays";
+    private static final String RATTLE_KM = "found.rattleKm";
+    private static final String SLAP_DAYS = "found.slapStopDays";
+    private static final String WEAR_SHARE = "wear.share.";
+    private static final String WEAR_SHAPE = "wear.shape.";
+    private static final String CLASS_MEAN = "class.mean.";
+    private static final String CLASS_SPREAD = "class.spread.";
+
+    public Assumptions {
+        changed = Map.copyOf(changed);
+    }
+
+    /** Every assumption there is, in the order Setup shows them; classes and wear as the workshop has set them down. */
+    public static List<Assumption> catalogue(Collection<UsageClass> classes, WearModel usual) {
+        OdometerAssumptions odometer = OdometerAssumptions.defaults();
+        Policy.Found found = Policy.Found.defaults();
+        List<Assumption> all = new ArrayList<>();
+        all.add(new Assumption(
+                MAX_KM,
+                "Odometer",
+                "No vehicle goes further in a day",
+                "km",
+                odometer.maxKmPerDay(),
+                100,
+                3_000,
+                true));
+        all.add(new Assumption(
+                SCATTER,
+                "Odometer",
+                "One year's distance scatters about a vehicle's own rate by",
+                "share of the class mean",
+                odometer.yearlyScatter(),
+                0.01,
+                1,
+                false));
+        all.add(new Assumption(
+                IDLE, "Odometer", "An hour of idling wears like", "km", odometer.idleKmPerHour(), 0, 200, true));
+        for (ReadingSource source : ReadingSource.values()) {
+            all.add(new Assumption(
+                    TRUST + source,
+                    "Trust in readings",
+                    sentence(source.words()),
+                    "weight",
+                    source.trust(),
+                    1,
+                    20,
+                    true));
+        }
+        classes.stream()
+                .sorted(java.util.Comparator.comparing(UsageClass::name))
+                .forEach(c -> {
+                    all.add(new Assumption(
+                            CLASS_MEAN + c.code(),
+                            "Usage classes",
+                            sentence(c.name()) + ", mean",
+                            "km a year",
+                            c.meanKmPerYear(),
+                            0,
+                            300_000,
+                            true));
+                    all.add(new Assumption(
+                            CLASS_SPREAD + c.code(),
+                            "Usage classes",
+                            sentence(c.name()) + ", spread between vehicles",
+                            "km a year",
+                            c.sdKmPerYear(),
+                            1,
+                            100_000,
+                            true));
+                });
+        all.add(new Assumption(
+                RATTLE_DAYS,
+                "Findings",
+                "A chain that rattles at cold start is seen to within",
+                "days",
+                found.rattleDays(),
+                0,
+                365,
+                true));
+        all.add(new Assumption(RATTLE_KM, "Findings", "and within", "km", found.rattleKm(), 0, 20_000, true));
+        all.add(new Assumption(
+                SLAP_DAYS,
+                "Findings",
+                "Slap so soon after a belt job stops the engine",
+                "days",
+                found.slapStopDays(),
+                0,
+                365,
+                true));
+        for (ItemKind kind : Exposure.kinds()) {
+            String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
+            all.add(new Assumption(
+                    WEAR_SHARE + kind,
+                    "Wear by kind of item",
+                    name + ", failed when its limits are reached",
+                    "share",
+                    usual.shareFailedAtLimits(),
+                    0.0001,
+                    0.9,
+                    false));
+            all.add(new Assumption(
+                    WEAR_SHAPE + kind,
+                    "Wear by kind of item",
+                    name + ", shape of wear",
+                    "",
+                    usual.shape(),
+                    0.2,
+                    20,
+                    false));
+        }
+        return all;
+    }
+
+    private static String sentence(String words) {
+        return words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1);
+    }
+
+    /** These with {@code name} set to {@code amount}. */
+    public Assumptions with(String name, double amount) {
+        Map<String, Double> next = new HashMap<>(changed);
+        next.put(name, amount);
+        return new Assumptions(next);
+    }
+
+    public OdometerAssumptions odometer() {
+        OdometerAssumptions usual = OdometerAssumptions.defaults();
+        Map<ReadingSource, Integer> trust = new EnumMap<>(ReadingSource.class);
+        for (ReadingSource source : ReadingSource.values()) {
+            value(TRUST + source).ifPresent(w -> trust.put(source, (int) Math.round(w)));
+        }
+        return new OdometerAssumptions(
+                trust,
+                (int) Math.round(value(MAX_KM).orElse((double) usual.maxKmPerDay())),
+                value(SCATTER).orElse(usual.yearlyScatter()),
+                value(IDLE).orElse(usual.idleKmPerHour()));
+    }
+
+    public Policy.Found found() {
+        Policy.Found usual = Policy.Found.defaults();
+        return new Policy.Found(
+                (int) Math.round(value(RATTLE_DAYS).orElse((double) usual.rattleDays())),
+                (int) Math.round(value(RATTLE_KM).orElse((double) usual.rattleKm())),
+                (int) Math.round(value(SLAP_DAYS).orElse((double) usual.slapStopDays())));
+    }
+
+    /** Wear by kind; what has not been set is as {@code usual}. */
+    public WearModels wear(WearModel usual) {
+        Map<ItemKind, WearModel> byKind = new EnumMap<>(ItemKind.class);
+        for (ItemKind kind : Exposure.kinds()) {
+            Optional<Double> share = value(WEAR_SHARE + kind);
+            Optional<Double> shape = value(WEAR_SHAPE + kind);
+            if (share.isPresent() || shape.isPresent()) {
+                byKind.put(kind, new WearModel(share.orElse(usual.shareFailedAtLimits()), shape.orElse(usual.shape())));
+            }
+        }
+        return new WearModels(usual, byKind);
+    }
+
+    /** {@code usual} as the workshop has it. */
+    public UsageClass usage(UsageClass usual) {
+        return new UsageClass(
+                usual.code(),
+                usual.name(),
+                value(CLASS_MEAN + usual.code()).orElse(usual.meanKmPerYear()),
+                value(CLASS_SPREAD + usual.code()).orElse(usual.sdKmPerYear()),
+                odometer().yearlyScatter());
+    }
+
+    /** The amount set for {@code name}; empty where it is as usual. */
+    public Optional<Double> value(String name) {
+        return Optional.ofNullable(changed.get(name));
+    }
+}

@@ -1,0 +1,138 @@
+package knollfield.app.setup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import knollfield.app.Client;
+import knollfield.app.Server;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** What the judgement rests on can be changed, is previewed before, and is told afterwards. */
+class AssumptionsApiTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.demo();
+
+    private final Client ines = SERVER.as("ines");
+
+    private JsonNode view() {
+        return ines.get("/api/setup/assumptions").ok().json();
+    }
+
+    private JsonNode one(String name) {
+        return view().get("assumptions")
+                .valueStream()
+                .filter(a -> a.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private String change(String name, double amount) {
+        return "{\"amounts\": {\"%s\": %s}, \"version\": %d}"
+                .formatted(name, amount, view().get("version").asInt());
+    }
+
+    @AfterEach
+    void asUsual() {
+        view().get("assumptions")
+                .valueStream()
+                .filter(a -> a.get("value").asDouble() != a.get("usual").asDouble())
+                .forEach(a -> ines.put(
+                                "/api/setup/assumptions",
+                                change(a.get("name").asString(), a.get("usual").asDouble()))
+                        .ok());
+    }
+
+    @Test
+    void aPreviewSaysWhatMovesAndChangesNothing() {
+        String name = "class.mean.PRIVATE";
+        double usual = one(name).get("usual").asDouble();
+        String desk = ines.get("/api/desk?limit=200").text();
+        JsonNode preview = ines.post("/api/setup/assumptions/preview", change(name, 3 * usual))
+                .ok()
+                .json();
+
+        assertThat(preview.get("vehicles").asInt()).isPositive();
+        assertThat(preview.get("moves")).isNotEmpty();
+        assertThat(preview.get("newStatus").asInt())
+                .isLessThanOrEqualTo(preview.get("vehicles").asInt());
+        assertThat(ines.get("/api/desk?limit=200").text()).isEqualTo(desk);
+        assertThat(one(name).get("value").asDouble()).isEqualTo(usual);
+    }
+
+    @Test
+    void whatThePreviewSaidIsWhatMovesAndTheDeskSaysSo() {
+        String change = change("class.mean.PRIVATE", 40_000);
+        int said = ines.post("/api/setup/assumptions/preview", change)
+                .ok()
+                .json()
+                .get("vehicles")
+                .asInt();
+        ines.put("/api/setup/assumptions", change).ok();
+        JsonNode moved = ines.get("/api/desk").json().get("moved");
+
+        assertThat(moved.get("count").asInt()).isEqualTo(said).isPositive();
+        assertThat(moved.get("newDay").asBoolean()).isFalse();
+        assertThat(ines.get("/api/desk/moves").json().size()).isEqualTo(Math.min(100, said));
+        JsonNode one = one("class.mean.PRIVATE");
+        assertThat(one.get("changedBy").asString()).isEqualTo("Ines Carrow");
+        assertThat(one.has("changedAt")).isTrue();
+        JsonNode last = view().get("changes").get(0);
+        assertThat(last.get("by").asString()).isEqualTo("Ines Carrow");
+        assertThat(last.get("after").asString()).contains("40");
+    }
+
+    @Test
+    void moreWearExposesMore() {
+        JsonNode row = ines.get("/api/desk?status=COMING&drive=BELT")
+                .json()
+                .get("rows")
+                .get(0);
+        String path = "/api/vehicles/" + row.get("vehicleId").asLong();
+        long before = ines.get(path).json().get("exposurePerWeekMinor").asLong();
+        ines.put("/api/setup/assumptions", change("wear.share.TIMING_BELT", 0.2))
+                .ok();
+        assertThat(ines.get(path).json().get("exposurePerWeekMinor").asLong()).isGreaterThan(before);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"no.such, 1", "odometer.maxKmPerDay, 99999", "wear.share.TIMING_BELT, 0", "odometer.trust.CUSTOMER, 1.5"
+    })
+    void anAmountThatCannotBeIsRefusedBesideItsField(String name, double amount) {
+        int version = view().get("version").asInt();
+        String message =
+                ines.put("/api/setup/assumptions", change(name, amount)).errorAt("/amounts/" + name);
+        assertThat(message).isNotBlank();
+        assertThat(view().get("version").asInt()).isEqualTo(version);
+    }
+
+    @Test
+    void aVersionThatIsOldIsRefused() {
+        ines.put("/api/setup/assumptions", "{\"amounts\": {\"odometer.idleKmPerHour\": 60}, \"version\": 0}")
+                .problem(409, "conflict");
+        ines.post("/api/setup/workshop/preview", ines.get("/api/setup/workshop").text())
+                .ok();
+    }
+
+    @Test
+    void classesSayWhetherTheyHaveLearned() {
+        assertThat(view().get("classes").valueStream())
+                .anySatisfy(c -> {
+                    assertThat(c.get("learned").asBoolean()).isTrue();
+                    assertThat(c.get("vehicles").asInt())
+                            .isGreaterThanOrEqualTo(c.get("needed").asInt());
+                })
+                .anyMatch(c -> !c.get("learned").asBoolean());
+    }
+
+    @Test
+    void othersMayNotLook() {
+        for (String who : new String[] {"morwen", "hedra", "jory"}) {
+            SERVER.as(who).get("/api/setup/assumptions").problem(403, "not-allowed");
+        }
+    }
+}
