@@ -5,5 +5,9 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: 'target/site', emptyOutDir: true, chunkSizeWarningLimit: 1500 },
   server: { proxy: { '/api': 'http://localhost:8080' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+  test: {
+    environment: 'jsdom',
+    setupFiles: './src/test/setup.ts',
+    include: ['src/**/*.test.{ts,tsx}'],
+  },
 });

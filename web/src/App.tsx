@@ -1,7 +1,8 @@
+import { LoadingOutlined } from '@ant-design/icons';
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { ConfigProvider, Modal } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
+import { createBrowserRouter, Link, Navigate, RouterProvider, useRouteError } from 'react-router';
 import { onLapse, Problem } from './api/client';
 import { SignIn, SignInForm } from './features/signin/SignIn';
 import { useMe } from './shared/me';
@@ -12,11 +13,15 @@ import { theme } from './theme/tokens';
 
 const Desk = lazy(() => import('./features/desk/Desk'));
 const DossierPage = lazy(() => import('./features/dossier/Dossier'));
+const VehicleForm = lazy(() => import('./features/dossier/VehicleForm'));
+const ReadingSheet = lazy(() => import('./features/desk/ReadingSheet'));
+const Ahead = lazy(() => import('./features/ahead/Ahead'));
 const JobList = lazy(() => import('./features/jobs/JobList'));
 const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
+const Assumptions = lazy(() => import('./features/setup/Assumptions'));
 const People = lazy(() => import('./features/setup/People'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
 
@@ -35,13 +40,40 @@ function ManagersOnly({ children }: { children: React.ReactNode }) {
   return useMe().manages ? children : <Navigate to="/setup/import" replace />;
 }
 
+/** A fault of the interface itself: said in our words, with the ways out that lose nothing on the server. */
+function Broken() {
+  const error = useRouteError();
+  return (
+    <div className="page" role="alert">
+      <h1>This page has stopped working</h1>
+      <p>
+        What was recorded is safe on the server. What was typed and not yet sent is lost.{' '}
+        {error instanceof Error && <span className="hint">({error.message})</span>}
+      </p>
+      <div className="actions">
+        <button className="action" onClick={() => window.location.reload()}>
+          Open it again
+        </button>
+        <a className="action" href="/">
+          To the Desk
+        </a>
+      </div>
+    </div>
+  );
+}
+
 const router = createBrowserRouter([
-  { path: '/jobs/:id/card', element: <JobCard /> },
+  { path: '/jobs/:id/card', element: <JobCard />, errorElement: <Broken /> },
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
       { path: '/', element: <Desk /> },
+      { path: '/vehicles/new', element: <VehicleForm key="new" /> },
       { path: '/vehicles/:id', element: <DossierPage /> },
+      { path: '/vehicles/:id/details', element: <VehicleForm /> },
+      { path: '/readings', element: <ReadingSheet /> },
+      { path: '/ahead', element: <Ahead /> },
       { path: '/jobs', element: <JobList /> },
       { path: '/jobs/:id', element: <JobBuilder /> },
       {
@@ -53,6 +85,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Policy />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'assumptions',
+            element: (
+              <ManagersOnly>
+                <Assumptions />
               </ManagersOnly>
             ),
           },
@@ -118,7 +158,14 @@ function Door() {
 
 export function App() {
   return (
-    <ConfigProvider theme={theme} wave={{ disabled: true }}>
+    <ConfigProvider
+      theme={theme}
+      wave={{ disabled: true }}
+      // our lists are short; whole ones can be read aloud and do not shift under a touch
+      virtual={false}
+      // the icon would stay part of the button's spoken name for as long as it fades
+      button={{ loadingIcon: <LoadingOutlined aria-hidden="true" /> }}
+    >
       <QueryClientProvider client={client}>
         <Door />
       </QueryClientProvider>

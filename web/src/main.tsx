@@ -5,7 +5,14 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
 import './theme/global.css';
+import './theme/desk.css';
+import './theme/drawings.css';
+import './theme/ahead.css';
+import './theme/dossier.css';
+import './theme/jobs.css';
+import './theme/setup.css';
 import './theme/bench.css';
+import './theme/media.css';
 import { publishTokens } from './theme/tokens';
 
 publishTokens(document.documentElement);

@@ -1,5 +1,13 @@
-import { formatDate, formatDay, formatKm, formatSpan, formatWhole } from '../shared/format';
-import { BOX, dueWindowShapes, type WindowView, type XY } from './dueWindow';
+import { useRef } from 'react';
+import {
+  daysBetween,
+  formatDate,
+  formatDay,
+  formatKm,
+  formatSpan,
+  formatWhole,
+} from '../shared/format';
+import { BOX, dateAt, dueWindowShapes, handleAt, type WindowView, type XY } from './dueWindow';
 
 const path = (points: XY[]) =>
   points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
@@ -14,8 +22,30 @@ export function crossingWords(w: WindowView): [string, string] {
   return [c.corner ? 'Distance or age:' : 'Distance decides:', when];
 }
 
+/** The handle that asks what happens on another day. */
+export interface WhatIfHandle {
+  /** Where it stands; on today while nothing is asked. */
+  date: string;
+  asking: boolean;
+  /** The window under another yearly distance. */
+  other?: WindowView;
+  /** The answer in words. */
+  words?: string;
+  onMove: (date: string) => void;
+  onWeeks: (n: number) => void;
+  onMonths: (n: number) => void;
+  onPutBack: () => void;
+}
+
 /** Age across, distance up, the limits as walls, the readings as a track, what is to come as a fan. */
-export function DueWindowPicture({ window: w }: { window: WindowView }) {
+export function DueWindowPicture({
+  window: w,
+  whatIf,
+}: {
+  window: WindowView;
+  whatIf?: WhatIfHandle;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
   const s = dueWindowShapes(w);
   const right = BOX.width - BOX.right;
   const bottom = BOX.height - BOX.bottom;
@@ -27,9 +57,10 @@ export function DueWindowPicture({ window: w }: { window: WindowView }) {
   const label = labelPlace(s, limitX, limitY, bottom);
   return (
     <svg
+      ref={svg}
       className="due-window"
       viewBox={`0 0 ${BOX.width} ${BOX.height}`}
-      role="img"
+      role={whatIf ? 'group' : 'img'}
       aria-label={`Due window of the ${item}. ${words.join(' ')}. Today ${formatKm(w.today.km)} and ${w.today.months.toFixed(0)} months since its start.`}
     >
       <path className="fan" d={`${path(s.fan)}Z`} />
@@ -37,9 +68,9 @@ export function DueWindowPicture({ window: w }: { window: WindowView }) {
       {s.other && (s.other.x !== undefined || s.other.y !== undefined) && (
         <text
           className="hint"
-          x={Math.min(s.other.x ?? right, right) - 4}
+          x={s.other.y === undefined ? Math.min(s.other.x ?? right, right) - 4 : BOX.left + 6}
           y={(s.other.y ?? BOX.top) + (Math.abs((s.other.y ?? 0) - limitY) < 14 ? 26 : -4)}
-          textAnchor="end"
+          textAnchor={s.other.y === undefined ? 'end' : 'start'}
         >
           {w.severe ? 'normal use' : 'hard use'}
         </text>
@@ -84,7 +115,7 @@ export function DueWindowPicture({ window: w }: { window: WindowView }) {
           {s.crossing.corner && <path d={path([s.crossing.corner.from, s.crossing.corner.to])} />}
         </g>
       )}
-      <circle className="today" cx={s.today.x} cy={s.today.y} r={5} />
+      {!whatIf && <circle className="today" cx={s.today.x} cy={s.today.y} r={5} />}
       {words.map((line, i) => (
         <text
           key={i}
@@ -128,6 +159,7 @@ export function DueWindowPicture({ window: w }: { window: WindowView }) {
           ? `months since the ${item} was renewed, ${formatDate(w.start)}`
           : `renewal not known; drawn from first registration, ${formatDay(w.start)} ${w.start.slice(0, 4)}`}
       </text>
+      {whatIf && <Handle w={w} whatIf={whatIf} svg={svg} />}
     </svg>
   );
 }
@@ -168,5 +200,81 @@ function labelPlace(
   const roomLeft = c.from.x - BOX.left > 160;
   return roomLeft
     ? { x: c.from.x - 8, y: limitY - 9, step: 28, anchor: 'end' }
-    : { x: c.to.x + 10, y: limitY - 9, step: 28, anchor: 'start' };
+    : {
+        // clear of the ring that marks today
+        x: (Math.abs(s.today.x - c.to.x) < 40 ? Math.max(c.to.x, s.today.x + 4) : c.to.x) + 10,
+        y: limitY - 9,
+        step: 28,
+        anchor: 'start',
+      };
+}
+
+/** Rides the 50 % line: dragged along the ages, or moved by keys. */
+function Handle({
+  w,
+  whatIf,
+  svg,
+}: {
+  w: WindowView;
+  whatIf: WhatIfHandle;
+  svg: React.RefObject<SVGSVGElement | null>;
+}) {
+  // another yearly distance has a line of its own; the picture's scale stays
+  const other = whatIf.other && { ...whatIf.other, spanKm: w.spanKm, spanMonths: w.spanMonths };
+  const ridden = other ?? w;
+  const h = handleAt(ridden, whatIf.date);
+  const move = (clientX: number) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (box) whatIf.onMove(dateAt(w, ((clientX - box.left) / box.width) * BOX.width));
+  };
+  const keys: Record<string, () => void> = {
+    ArrowRight: () => whatIf.onWeeks(1),
+    ArrowUp: () => whatIf.onWeeks(1),
+    ArrowLeft: () => whatIf.onWeeks(-1),
+    ArrowDown: () => whatIf.onWeeks(-1),
+    PageUp: () => whatIf.onMonths(1),
+    PageDown: () => whatIf.onMonths(-1),
+    Home: whatIf.onPutBack,
+    Escape: whatIf.onPutBack,
+  };
+  const days = Math.max(0, daysBetween(w.today.date, whatIf.date));
+  return (
+    <>
+      {other && <path className="what-if-path" d={path(dueWindowShapes(other).median)} />}
+      {whatIf.asking && <path className="what-if-path" d={path(h.path)} />}
+      <g
+        className="handle"
+        role="slider"
+        tabIndex={0}
+        aria-label="What if: wait until"
+        aria-valuemin={0}
+        aria-valuemax={15 * 365}
+        aria-valuenow={days}
+        aria-valuetext={whatIf.words ?? `${formatDate(whatIf.date)}, today`}
+        onKeyDown={(e) => {
+          const act = keys[e.key];
+          if (act) {
+            e.preventDefault();
+            act();
+          }
+        }}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          e.currentTarget.focus();
+        }}
+        onPointerMove={(e) => {
+          if (e.currentTarget.hasPointerCapture(e.pointerId)) move(e.clientX);
+        }}
+      >
+        <circle className="handle-reach" cx={h.at.x} cy={h.at.y} r={14} />
+        <circle className="today" cx={h.at.x} cy={h.at.y} r={7} />
+        <path className="handle-grip" d={`M${h.at.x - 3} ${h.at.y}h6`} />
+      </g>
+      {h.off && (
+        <text className="hint" x={BOX.width - BOX.right} y={BOX.top + 12} textAnchor="end">
+          beyond the picture
+        </text>
+      )}
+    </>
+  );
 }

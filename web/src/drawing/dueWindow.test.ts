@@ -1,34 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { BOX, dueWindowShapes, ticks, type WindowView } from './dueWindow';
+import { dueWindow } from '../test/fixtures';
+import { BOX, dateAt, dueWindowShapes, handleAt, ticks, type WindowView } from './dueWindow';
 
 const view: WindowView = {
-  item: 'Timing belt',
-  start: '2022-05-25',
-  startKm: 40_000,
-  known: true,
-  severe: false,
-  limit: { km: 120_000, months: 72 },
-  other: { km: 70_000, months: 60 },
-  spanMonths: 90,
-  spanKm: 150_000,
-  track: [
-    { date: '2022-05-25', months: 0, km: 0, odometerKm: 40_000 },
-    { date: '2026-11-25', months: 54, km: 98_000, odometerKm: 138_000 },
-    { date: '2026-11-26', months: 54, km: 200_000, odometerKm: 240_000 },
-  ],
-  rejected: [],
-  fan: [
-    { date: '2026-11-25', months: 54, lowKm: 98_000, medianKm: 98_000, highKm: 98_000 },
-    { date: '2029-11-25', months: 90, lowKm: 140_000, medianKm: 158_000, highKm: 176_000 },
-  ],
-  today: { date: '2026-11-25', months: 54, km: 98_000, odometerKm: 138_000 },
-  crossing: {
-    wall: 'DISTANCE',
-    from: '2027-10-01',
-    median: '2027-12-31',
-    to: '2028-04-01',
-    corner: false,
-  },
+  ...dueWindow,
+  track: [...dueWindow.track, { date: '2026-11-26', months: 54, km: 200_000, odometerKm: 240_000 }],
 };
 
 describe('due window', () => {
@@ -65,5 +41,31 @@ describe('due window', () => {
   it('chooses round ticks', () => {
     expect(ticks(90, [6, 12, 24, 36])).toEqual([0, 24, 48, 72]);
     expect(ticks(150_000, [10_000, 20_000, 30_000])).toHaveLength(6);
+  });
+});
+
+describe('the what-if handle', () => {
+  const shapes = dueWindowShapes(view);
+
+  it.each(['2026-11-25', '2027-03-14', '2028-02-29', '2029-05-01'])(
+    'is dragged to the day it stands on, %s',
+    (day) => {
+      expect(dateAt(view, handleAt(view, day).at.x)).toBe(day);
+    },
+  );
+
+  it('rides the 50 % line from today on', () => {
+    const h = handleAt(view, '2028-05-25');
+    expect(h.path[0]).toEqual(shapes.today);
+    expect(h.at.x).toBeCloseTo(shapes.x(72), 0);
+    // half way between 98,000 km at 54 months and 158,000 km at 90
+    expect(h.at.y).toBeCloseTo(shapes.y(128_000), 0);
+    expect(h.off).toBe(false);
+  });
+
+  it('stays at the edge beyond the picture and says so', () => {
+    const h = handleAt(view, '2035-01-01');
+    expect(h.at.x).toBeCloseTo(BOX.width - BOX.right);
+    expect(h.off).toBe(true);
   });
 });

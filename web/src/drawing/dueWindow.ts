@@ -37,6 +37,37 @@ const MONTH_DAYS = 365.25 / 12;
 const monthsSince = (start: string, date: string) =>
   (Date.parse(date.slice(0, 10)) - Date.parse(start.slice(0, 10))) / 86_400_000 / MONTH_DAYS;
 
+/** The calendar day at a place across the picture; the inverse of the scale. */
+export function dateAt(w: WindowView, x: number): string {
+  const months = ((x - BOX.left) / (BOX.width - BOX.left - BOX.right)) * w.spanMonths;
+  const noon = Date.parse(`${w.start.slice(0, 10)}T12:00:00Z`) + months * MONTH_DAYS * 86_400_000;
+  return new Date(noon).toISOString().slice(0, 10);
+}
+
+/** The 50 % line as far as `date`, for the handle that rides on it. */
+export function handleAt(w: WindowView, date: string): { path: XY[]; at: XY; off: boolean } {
+  const s = dueWindowShapes(w);
+  const months = monthsSince(w.start, date);
+  const before = w.fan.filter((b) => b.months < months);
+  const after = w.fan.find((b) => b.months >= months);
+  const last = before[before.length - 1] ?? w.today;
+  const from = 'medianKm' in last ? last.medianKm : last.km;
+  const km =
+    after && after.months > last.months
+      ? from + ((months - last.months) / (after.months - last.months)) * (after.medianKm - from)
+      : from;
+  const clamp = (v: number, span: number) => Math.min(Math.max(v, 0), span);
+  const at = { x: s.x(clamp(months, w.spanMonths)), y: s.y(clamp(km, w.spanKm)) };
+  const path = [
+    s.today,
+    ...before
+      .filter((b) => b.medianKm <= w.spanKm && b.months <= w.spanMonths)
+      .map((b) => ({ x: s.x(b.months), y: s.y(b.medianKm) })),
+    at,
+  ];
+  return { path, at, off: months > w.spanMonths || km > w.spanKm };
+}
+
 /** Round steps that put three or four ticks on an axis. */
 export function ticks(span: number, steps: readonly number[]): number[] {
   const step = steps.find((s) => span / s <= 5) ?? steps[steps.length - 1]!;

@@ -1,13 +1,11 @@
 import { cleanup, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { BeltPathPicture } from './BeltPathPicture';
 import type { WindowView } from './dueWindow';
 import { crossingWords, DueWindowPicture } from './DueWindowPicture';
 import { LifeStrip } from './LifeStrip';
 import { InterferenceMark, StatusSwatch } from './marks';
-
-afterEach(cleanup);
 
 const window: WindowView = {
   item: 'Timing belt',

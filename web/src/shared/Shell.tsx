@@ -14,9 +14,11 @@ const KEYS: [string, string][] = [
   ['Enter', 'open the selected vehicle'],
   ['o', 'odometer reading for the selected vehicle'],
   ['e', 'evidence for the selected vehicle'],
+  ['c', 'note a call with its owner'],
   ['j', 'build its job'],
-  ['n', 'do its next step'],
-  ['1, 2, 3', 'open the places, from left to right'],
+  ['n', 'do its next step; on Ahead, go on to the next to cross'],
+  ['arrow left, arrow right', 'Ahead and the what-if handle: a week; page keys: a month'],
+  ['1, 2, 3, 4', 'open the places, from left to right'],
   ['?', 'this list'],
 ];
 
@@ -28,6 +30,7 @@ export function Shell() {
   const find = useRef<InputRef>(null);
   const places = [
     { to: '/', words: 'Desk' },
+    { to: '/ahead', words: 'Ahead' },
     ...(me.readsOnly ? [] : [{ to: '/jobs', words: 'Jobs' }]),
     ...(me.desk ? [{ to: '/setup', words: 'Setup' }] : []),
   ];

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { formatHours, formatKm, formatMoney, formatSpan } from './format';
+import {
+  addDays,
+  addMonths,
+  daysBetween,
+  formatHours,
+  formatKm,
+  formatMoney,
+  formatSpan,
+} from './format';
 
 describe('figures', () => {
   it('carry their units', () => {
@@ -15,5 +23,17 @@ describe('figures', () => {
     ['2027-01-10', '2027-01-20', 'Jan 2027'],
   ])('span %s to %s reads %s', (from, to, words) => {
     expect(formatSpan(from, to)).toBe(words);
+  });
+});
+
+describe('calendar days', () => {
+  it('move by days and months without a zone in the way', () => {
+    expect(addDays('2026-03-28', 2)).toBe('2026-03-30');
+    expect(addDays('2026-01-03', -7)).toBe('2025-12-27');
+    expect(addMonths('2027-01-31', 1)).toBe('2027-02-28');
+    expect(addMonths('2028-01-31', 1)).toBe('2028-02-29');
+    expect(addMonths('2026-03-15', -3)).toBe('2025-12-15');
+    expect(daysBetween('2026-11-25', '2027-11-25')).toBe(365);
+    expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2);
   });
 });

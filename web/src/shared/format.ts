@@ -31,6 +31,9 @@ export const formatMoment = (iso: string) =>
 export const formatWhole = (n: number) => whole.format(n);
 export const formatKm = (km: number) => `${whole.format(Math.round(km))}\u00a0km`;
 
+/** With a capital letter at the start, as at the head of a line. */
+export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
 /** Minutes as hours with one decimal, such as 5.8. */
 export const formatHours = (minutes: number) => (minutes / 60).toFixed(1);
 
@@ -47,3 +50,27 @@ export function formatSpan(from: string, to: string): string {
   if (a === b) return a;
   return from.slice(0, 4) === to.slice(0, 4) ? `${a.split(' ')[0]} to ${b}` : `${a} to ${b}`;
 }
+
+const isoOf = (d: Date) =>
+  `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
+
+/** The calendar day so many days on. */
+export function addDays(iso: string, days: number): string {
+  const d = dateOf(iso);
+  d.setDate(d.getDate() + days);
+  return isoOf(d);
+}
+
+/** The calendar day so many months on; the month's last day where it is shorter. */
+export function addMonths(iso: string, months: number): string {
+  const d = dateOf(iso);
+  const day = d.getDate();
+  d.setDate(1);
+  d.setMonth(d.getMonth() + months);
+  d.setDate(Math.min(day, new Date(d.getFullYear(), d.getMonth() + 1, 0).getDate()));
+  return isoOf(d);
+}
+
+/** Whole days from one calendar day to another. */
+export const daysBetween = (from: string, to: string) =>
+  Math.round((dateOf(to).getTime() - dateOf(from).getTime()) / 86_400_000);

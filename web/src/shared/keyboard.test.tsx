@@ -1,9 +1,8 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { setSingleKeys, singleKeys, useKeys } from './keyboard';
 
 afterEach(() => {
-  cleanup();
   setSingleKeys(true);
 });
 

@@ -4,7 +4,7 @@ const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable ||
     ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
-    target.getAttribute('role') === 'combobox' ||
+    ['combobox', 'slider'].includes(target.getAttribute('role') ?? '') ||
     target.closest('.ant-modal, .ant-picker-dropdown') !== null);
 
 const OFF = 'knollfield.single-keys-off';

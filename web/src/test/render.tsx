@@ -1,7 +1,8 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
+import { meQuery } from '../shared/queries';
 
 export interface Call {
   method: string;
@@ -41,12 +42,25 @@ export const problem = (pointer: string, detail: string) => ({
   },
 });
 
-/** Shows `ui` as the app would, without retries. */
-export function show(ui: React.ReactNode, path = '/') {
+/** The same where the server would take the value if the person insists. */
+export const insistable = (pointer: string, detail: string) => {
+  const answer = problem(pointer, detail);
+  return { ...answer, body: { ...answer.body, suggestion: 'insist' } };
+};
+
+/** The calls that change something. */
+export const sent = (calls: Call[]) => calls.filter((c) => c.method !== 'GET');
+
+/** Shows `ui` as the app would, without retries; `signedIn` waits until it is known who that is. */
+export function show(ui: React.ReactNode, path = '/', signedIn = false) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={client}>
-      <MemoryRouter initialEntries={[path]}>{ui}</MemoryRouter>
+      <MemoryRouter initialEntries={[path]}>{signedIn ? <Inside>{ui}</Inside> : ui}</MemoryRouter>
     </QueryClientProvider>,
   );
+}
+
+function Inside({ children }: { children: React.ReactNode }) {
+  return useQuery(meQuery).data ? children : null;
 }

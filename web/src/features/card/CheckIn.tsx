@@ -60,7 +60,7 @@ export function CheckIn({ card, enter }: { card: Card; enter: ReturnType<typeof 
             {atOdometer}
           </p>
         )}
-        {atOdometer && !atOdometer.includes('is not one') && (
+        {atOdometer && problem?.suggestion === 'insist' && (
           <button className="bench-button wide" onClick={() => send(true)}>
             It says so all the same
           </button>

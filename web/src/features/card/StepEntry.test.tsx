@@ -1,10 +1,8 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { Problem } from '../../api/client';
 import type { Step } from './cardQueries';
 import { StepEntry } from './StepEntry';
-
-afterEach(cleanup);
 
 const step = (part: Partial<Step>): Step => ({ code: 's', title: 'Step', task: 'TICK', ...part });
 

@@ -1,28 +1,12 @@
-import { Button, Input, Select } from 'antd';
+import { useQuery } from '@tanstack/react-query';
+import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { CardForm, faulty, Field } from '../../shared/forms';
+import { choicesQuery } from '../desk/deskQueries';
 import { useAddEvidence } from './dossierQueries';
 
-type Kind = Schemas['NewEvidence']['kind'];
-
-const KINDS: { value: Kind; label: string }[] = [
-  { value: 'BELT_FAILED', label: 'belt off, teeth missing, cord showing, chain jumped' },
-  { value: 'GUIDE_BROKEN', label: 'guide broken or fractured' },
-  { value: 'CRACKS', label: 'cracks, glazing or frayed edge' },
-  { value: 'OIL_TOP', label: 'oil on the belt, wet from the top' },
-  { value: 'OIL_BOTTOM', label: 'oil on the belt, wet at the bottom only' },
-  { value: 'COOLANT_TRACE', label: 'coolant trace at the pump' },
-  { value: 'WHINE', label: 'whine after a belt job' },
-  { value: 'SLAP', label: 'slap or flutter under the cover' },
-  { value: 'BEARING', label: 'bearing rumble, tensioner weeping, pointer out' },
-  { value: 'SWOLLEN', label: 'belt in oil swollen, debris, low oil pressure' },
-  { value: 'CHAIN_RATTLE', label: 'chain rattle at cold start' },
-  { value: 'CORRELATION_CODE', label: 'cam and crank correlation code' },
-  { value: 'DAMPER_LOOSE', label: 'damper ring loose' },
-  { value: 'DAMPER_CRACKED', label: 'damper rubber cracked or mount torn' },
-  { value: 'INSPECTED_GOOD', label: 'inspected and good' },
-];
+type New = Schemas['NewEvidence'];
 
 /** Notes something found on the vehicle. */
 export function EvidenceForm({
@@ -34,49 +18,76 @@ export function EvidenceForm({
   today: string;
   onClose: () => void;
 }) {
-  const [kind, setKind] = useState<Kind>();
+  const [kind, setKind] = useState<New['kind']>();
   const [found, setFound] = useState(today);
+  const [confidence, setConfidence] = useState<NonNullable<New['confidence']>>('SEEN');
+  const [item, setItem] = useState('');
   const [note, setNote] = useState('');
+  const { data: choices } = useQuery(choicesQuery);
   const add = useAddEvidence(v.id, onClose);
+  const chosen = choices?.evidence.find((e) => e.code === kind);
   return (
-    <form
-      className="form card-form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (kind) add.mutate({ kind, found, note });
-      }}
+    <CardForm
+      title="Evidence"
+      submit="Note it"
+      error={add.error}
+      at={['/date', '/item']}
+      pending={add.isPending}
+      disabled={!kind}
+      onSubmit={() =>
+        kind && add.mutate({ kind, found, confidence, item: item || undefined, note })
+      }
+      onClose={onClose}
     >
-      <h3>Evidence</h3>
-      <label htmlFor="kind">What was found</label>
-      <Select
-        id="kind"
-        autoFocus
-        value={kind}
-        onChange={setKind}
-        options={KINDS}
-        placeholder="Choose"
-        showSearch={{ optionFilterProp: 'label' }}
-      />
+      <Field id="kind" label="What was found" hint={chosen?.advice}>
+        <Select
+          id="kind"
+          autoFocus
+          className="full"
+          value={kind}
+          onChange={setKind}
+          options={(choices?.evidence ?? []).map((e) => ({ value: e.code, label: e.words }))}
+          placeholder="Choose"
+          showSearch={{ optionFilterProp: 'label' }}
+        />
+      </Field>
       <div className="fields">
-        <div>
-          <label htmlFor="found">Found on</label>
-          <Input id="found" type="date" value={found} onChange={(e) => setFound(e.target.value)} />
-        </div>
-        <div className="grow">
-          <label htmlFor="note">Note</label>
-          <Input id="note" value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
-        </div>
+        <Field id="found" label="Found on" error={add.error} at="/date">
+          <Input
+            id="found"
+            type="date"
+            value={found}
+            max={today}
+            status={faulty(add.error, '/date')}
+            onChange={(e) => setFound(e.target.value)}
+          />
+        </Field>
+        <Field id="confidence" label="How sure">
+          <Select
+            id="confidence"
+            value={confidence}
+            onChange={setConfidence}
+            options={(choices?.confidences ?? []).map((c) => ({
+              value: c.code as NonNullable<New['confidence']>,
+              label: c.words,
+            }))}
+          />
+        </Field>
+        <Field id="item" label="On which item" error={add.error} at="/item" grow>
+          <Select
+            id="item"
+            value={item}
+            onChange={setItem}
+            options={[
+              { value: '', label: 'the drive' },
+              ...v.items.map((i) => ({ value: i.code, label: i.name })),
+            ]}
+          />
+        </Field>
       </div>
-      <FieldNote error={add.error} at="/date" />
-      <ProblemNote error={add.error} />
-      <div className="actions">
-        <Button type="primary" htmlType="submit" loading={add.isPending} disabled={!kind}>
-          Note it
-        </Button>
-        <button type="button" className="action" onClick={onClose}>
-          Leave it
-        </button>
-      </div>
-    </form>
+      <Field id="note" label="Note">
+        <Input id="note" value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
+      </Field>
+    </CardForm>
   );
 }

@@ -1,20 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
-import { problem, serve, show } from '../../test/render';
+import { insistable, problem, sent, serve, show } from '../../test/render';
 import { ReadingForm } from './ReadingForm';
-
-beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
-});
-afterEach(cleanup);
 
 const vehicle = { id: 7, version: 1 } as Schemas['DossierView'];
 const path = 'POST /api/vehicles/7/readings';
@@ -35,7 +23,7 @@ describe('an odometer reading', () => {
     type('138,000');
     record();
     await waitFor(() => expect(close).toHaveBeenCalled());
-    expect(calls[0]!.body).toEqual({
+    expect(sent(calls)[0]!.body).toEqual({
       value: 138_000,
       unit: 'KM',
       date: '2026-11-25',
@@ -50,18 +38,18 @@ describe('an odometer reading', () => {
     type('about 90');
     record();
     expect(screen.getByRole('alert').textContent).toContain('“about 90” is not a number');
-    expect(calls).toHaveLength(0);
+    expect(sent(calls)).toHaveLength(0);
   });
 
   it('that does not fit may be insisted on', async () => {
-    const calls = serve({ [path]: problem('/value', '5 km runs backwards.') });
+    const calls = serve({ [path]: insistable('/value', '5 km runs backwards.') });
     const { type, record } = form();
     type('5');
     record();
     await screen.findByText('5 km runs backwards.');
     fireEvent.click(screen.getByRole('button', { name: 'Record it all the same' }));
-    await waitFor(() => expect(calls).toHaveLength(2));
-    expect((calls[1]!.body as { insist: boolean }).insist).toBe(true);
+    await waitFor(() => expect(sent(calls)).toHaveLength(2));
+    expect((sent(calls)[1]!.body as { insist: boolean }).insist).toBe(true);
   });
 
   it('that no odometer shows may not', async () => {

@@ -1,18 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
-import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { CardForm, faulty, Field } from '../../shared/forms';
+import { FieldNote } from '../../shared/ProblemNote';
+import { choicesQuery } from '../desk/deskQueries';
 import { useAddReading } from './dossierQueries';
 
 type New = Schemas['NewReading'];
-
-const SOURCES: { value: New['source']; label: string }[] = [
-  { value: 'WORKSHOP', label: 'own workshop' },
-  { value: 'CUSTOMER', label: 'customer by phone' },
-  { value: 'CERTIFICATE', label: 'roadworthiness certificate' },
-  { value: 'FLEET_LIST', label: 'fleet list' },
-  { value: 'TELEMATICS', label: 'telematics' },
-];
 
 /** Records what the odometer showed. A value that does not fit is asked about, never lost. */
 export function ReadingForm({
@@ -29,6 +24,7 @@ export function ReadingForm({
   const [date, setDate] = useState(today);
   const [source, setSource] = useState<New['source']>('CUSTOMER');
   const [local, setLocal] = useState<string>();
+  const { data: choices } = useQuery(choicesQuery);
   const add = useAddReading(v.id, onClose);
   const send = (insist: boolean) => {
     const number = Number(value.replaceAll(/[\s,]/g, ''));
@@ -39,37 +35,34 @@ export function ReadingForm({
     setLocal(undefined);
     add.mutate({ value: number, unit, date, source, insist });
   };
-  const problem = add.error instanceof Problem ? add.error : undefined;
-  // a reading that is possible in itself, but contradicts the others, may be insisted on
-  const objection = problem?.at('/value');
-  const mayInsist =
-    objection !== undefined && !objection.includes('is not one') && !problem?.at('/date');
+  const mayInsist = add.error instanceof Problem && add.error.suggestion === 'insist';
   return (
-    <form
-      className="form card-form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        send(false);
-      }}
+    <CardForm
+      title="Odometer reading"
+      submit="Record it"
+      error={add.error}
+      at={['/value', '/date']}
+      pending={add.isPending}
+      disabled={!value}
+      onSubmit={() => send(false)}
+      onClose={onClose}
+      extra={mayInsist && <Button onClick={() => send(true)}>Record it all the same</Button>}
     >
-      <h3>Odometer reading</h3>
       <div className="fields">
-        <div>
-          <label htmlFor="odometer">Odometer</label>
+        <Field id="odometer" label="Odometer">
           <Input
             id="odometer"
             autoFocus
             inputMode="numeric"
             value={value}
-            status={local || objection ? 'error' : ''}
+            status={local ? 'error' : faulty(add.error, '/value')}
             onChange={(e) => {
               setValue(e.target.value);
               add.reset();
             }}
           />
-        </div>
-        <div>
-          <label htmlFor="unit">Unit</label>
+        </Field>
+        <Field id="unit" label="Unit">
           <Select
             id="unit"
             value={unit}
@@ -79,21 +72,28 @@ export function ReadingForm({
               { value: 'MILES', label: 'miles' },
             ]}
           />
-        </div>
-        <div>
-          <label htmlFor="read-on">Read on</label>
+        </Field>
+        <Field id="read-on" label="Read on">
           <Input
             id="read-on"
             type="date"
             value={date}
-            status={problem?.at('/date') ? 'error' : ''}
+            status={faulty(add.error, '/date')}
             onChange={(e) => setDate(e.target.value)}
           />
-        </div>
-        <div>
-          <label htmlFor="source">Source</label>
-          <Select id="source" value={source} onChange={setSource} options={SOURCES} />
-        </div>
+        </Field>
+        <Field id="source" label="Source">
+          <Select
+            id="source"
+            value={source}
+            onChange={setSource}
+            popupMatchSelectWidth={false}
+            options={(choices?.readingSources ?? []).map((c) => ({
+              value: c.code as New['source'],
+              label: c.words,
+            }))}
+          />
+        </Field>
       </div>
       {local && (
         <div className="field-note" role="alert">
@@ -102,16 +102,6 @@ export function ReadingForm({
       )}
       <FieldNote error={add.error} at="/value" />
       <FieldNote error={add.error} at="/date" />
-      {!problem?.onlyAt('/value', '/date') && <ProblemNote error={add.error} />}
-      <div className="actions">
-        <Button type="primary" htmlType="submit" loading={add.isPending} disabled={!value}>
-          Record it
-        </Button>
-        {mayInsist && <Button onClick={() => send(true)}>Record it all the same</Button>}
-        <button type="button" className="action" onClick={onClose}>
-          Leave it
-        </button>
-      </div>
-    </form>
+    </CardForm>
   );
 }

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '../../api/client';
 
 export const dossierQuery = (id: number) =>
@@ -18,6 +18,7 @@ function useVehicleChange<V>(send: (values: V) => Promise<unknown>, onDone?: () 
         client.invalidateQueries({ queryKey: ['vehicle'] }),
         client.invalidateQueries({ queryKey: ['desk'] }),
         client.invalidateQueries({ queryKey: ['job'] }),
+        client.invalidateQueries({ queryKey: ['ahead'] }),
       ]);
     },
   });
@@ -29,6 +30,132 @@ export const useAddReading = (id: number, onDone: () => void) =>
       data(api.POST('/api/vehicles/{id}/readings', { params: { path: { id } }, body })),
     onDone,
   );
+
+export const useAddCall = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['NewCall']) =>
+      data(api.POST('/api/vehicles/{id}/calls', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useAddDecline = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['NewDecline']) =>
+      data(api.POST('/api/vehicles/{id}/declines', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useWithdrawDecline = (id: number) =>
+  useVehicleChange((declineId: number) =>
+    data(
+      api.POST('/api/vehicles/{id}/declines/{declineId}/withdrawal', {
+        params: { path: { id, declineId } },
+      }),
+    ),
+  );
+
+export const useAddTrip = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['NewTrip']) =>
+      data(api.POST('/api/vehicles/{id}/trips', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useCancelTrip = (id: number) =>
+  useVehicleChange((tripId: number) =>
+    data(api.DELETE('/api/vehicles/{id}/trips/{tripId}', { params: { path: { id, tripId } } })),
+  );
+
+export const useAddRenewal = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['NewRenewal']) =>
+      data(api.POST('/api/vehicles/{id}/renewals', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useUseState = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['StateChange']) =>
+      data(api.PUT('/api/vehicles/{id}/state', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useOwnTiming = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['OwnTiming']) =>
+      data(api.PUT('/api/vehicles/{id}/own-timing', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+/** Says that the odometer was replaced, and that this reading is the first of the new one; or takes that back. */
+export const useReplacement = (id: number) =>
+  useVehicleChange(
+    ({ readingId, version, undo }: { readingId: number; version: number; undo: boolean }) =>
+      undo
+        ? data(
+            api.DELETE('/api/vehicles/{id}/readings/{readingId}/replacement', {
+              params: { path: { id, readingId }, query: { version } },
+            }),
+          )
+        : data(
+            api.POST('/api/vehicles/{id}/readings/{readingId}/replacement', {
+              params: { path: { id, readingId } },
+              body: { version },
+            }),
+          ),
+  );
+
+export const useReadFaultCodes = (id: number) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () =>
+      data(api.POST('/api/vehicles/{id}/fault-codes', { params: { path: { id } } })),
+    onSuccess: () => client.invalidateQueries(),
+  });
+};
+
+/** What happens if she waits until `date`; with another yearly distance, if one is given. */
+export const whatIfQuery = (id: number, date: string, kmPerYear?: number) =>
+  queryOptions({
+    queryKey: ['vehicle', id, 'what-if', date, kmPerYear],
+    queryFn: () =>
+      data(
+        api.GET('/api/vehicles/{id}/what-if', {
+          params: { path: { id }, query: { date, kmPerYear } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const detailsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['vehicle', id, 'details'],
+    queryFn: () => data(api.GET('/api/vehicles/{id}/details', { params: { path: { id } } })),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+
+export const vinWarningQuery = (vin: string) =>
+  queryOptions({
+    queryKey: ['vin-warning', vin],
+    queryFn: () => data(api.GET('/api/vehicles/vin-warning', { params: { query: { vin } } })),
+    enabled: vin.length === 17,
+    staleTime: Infinity,
+  });
+
+export const useStoreVehicle = (id: number | undefined, onDone: (id: number) => void) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas['VehicleDetails']) =>
+      id === undefined
+        ? data(api.POST('/api/vehicles', { body }))
+        : data(api.PUT('/api/vehicles/{id}/details', { params: { path: { id } }, body })),
+    onSuccess: async (stored) => {
+      await client.invalidateQueries();
+      onDone(stored.id);
+    },
+  });
+};
 
 export const useMarkReading = (id: number) =>
   useVehicleChange(({ readingId, ...body }: Schemas['ReadingMark'] & { readingId: number }) =>

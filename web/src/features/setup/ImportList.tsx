@@ -102,6 +102,11 @@ export default function ImportList() {
                           {p.column}: {p.detail}
                         </span>
                       ))}
+                      {l.warnings.map((p, i) => (
+                        <span key={i} className="second warning-note">
+                          {p.column}: {p.detail}
+                        </span>
+                      ))}
                     </td>
                   </tr>
                 ))}

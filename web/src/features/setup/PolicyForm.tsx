@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input, InputNumber, Radio, Select, message } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Radio, Select, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { formatMoment } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
-import { useChangeWorkshop, workshopQuery } from './setupQueries';
+import { Preview } from './Assumptions';
+import { useChangeWorkshop, usePreviewWorkshop, workshopQuery } from './setupQueries';
 
 type Workshop = Schemas['WorkshopView'];
 
@@ -31,7 +32,11 @@ export default function Policy() {
 function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
   const change = useChangeWorkshop(onKept);
-  const set = (part: Partial<Workshop>) => setW({ ...w, ...part });
+  const preview = usePreviewWorkshop();
+  const set = (part: Partial<Workshop>) => {
+    preview.reset();
+    setW({ ...w, ...part });
+  };
   const number = (name: keyof Workshop, label: string, unit: string, scale = 1, hint?: string) => (
     <div className="setting">
       <label htmlFor={name}>{label}</label>
@@ -108,9 +113,19 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
             options={[
               { value: 'DUE_NOW', label: 'is due now' },
               { value: 'FROM_FIRST_REGISTRATION', label: 'counts from first registration' },
+              {
+                value: 'FROM_DATE_CODE',
+                label: 'counts from the date code on the belt, else is due now',
+              },
             ]}
           />
         </div>
+        <Checkbox
+          checked={w.statedCounts}
+          onChange={(e) => set({ statedCounts: e.target.checked })}
+        >
+          A renewal the owner only tells of restarts the clocks
+        </Checkbox>
       </section>
       <section>
         <h2>Rates and costs</h2>
@@ -133,15 +148,25 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
             ? `; last changed by ${w.changedBy}, ${formatMoment(w.changedAt)}.`
             : '; nobody has changed them yet.'}
         </p>
-        <ProblemNote error={change.error} />
-        <Button
-          type="primary"
-          htmlType="submit"
-          loading={change.isPending}
-          disabled={w === workshop}
-        >
-          Keep these figures
-        </Button>
+        <ProblemNote error={change.error ?? preview.error} />
+        <div className="actions">
+          <Button
+            type="primary"
+            htmlType="submit"
+            loading={change.isPending}
+            disabled={w === workshop}
+          >
+            Keep these figures
+          </Button>
+          <Button
+            loading={preview.isPending}
+            disabled={w === workshop}
+            onClick={() => preview.mutate(w)}
+          >
+            What would it move?
+          </Button>
+        </div>
+        {preview.data && <Preview preview={preview.data} />}
       </section>
     </form>
   );

@@ -13,6 +13,7 @@ export default function Setup() {
             <NavLink to="/setup" end>
               Policy and rates
             </NavLink>
+            <NavLink to="/setup/assumptions">Assumptions</NavLink>
             <NavLink to="/setup/people">People</NavLink>
           </>
         )}

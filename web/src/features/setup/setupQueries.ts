@@ -6,6 +6,11 @@ export const workshopQuery = queryOptions({
   queryFn: () => data(api.GET('/api/setup/workshop')),
 });
 
+export const assumptionsQuery = queryOptions({
+  queryKey: ['assumptions'],
+  queryFn: () => data(api.GET('/api/setup/assumptions')),
+});
+
 export const peopleQuery = queryOptions({
   queryKey: ['people'],
   queryFn: () => data(api.GET('/api/setup/people')),
@@ -27,6 +32,24 @@ export const useChangeWorkshop = (onDone: () => void) =>
     (body: Schemas['WorkshopChange']) => data(api.PUT('/api/setup/workshop', { body })),
     onDone,
   );
+
+export const usePreviewWorkshop = () =>
+  useMutation({
+    mutationFn: (body: Schemas['WorkshopChange']) =>
+      data(api.POST('/api/setup/workshop/preview', { body })),
+  });
+
+export const useAssume = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['AssumptionsChange']) => data(api.PUT('/api/setup/assumptions', { body })),
+    onDone,
+  );
+
+export const usePreviewAssumptions = () =>
+  useMutation({
+    mutationFn: (body: Schemas['AssumptionsChange']) =>
+      data(api.POST('/api/setup/assumptions/preview', { body })),
+  });
 
 export const useAddPerson = (onDone: () => void) =>
   useSetupChange(

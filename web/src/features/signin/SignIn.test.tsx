@@ -1,9 +1,7 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { problem, serve, show } from '../../test/render';
 import { SignIn, SignInForm } from './SignIn';
-
-afterEach(cleanup);
 
 const me = { today: '2026-11-25', workshop: 'Garage', currency: 'EUR', firstRun: false };
 

@@ -107,10 +107,7 @@ class BenchTest {
         Page page = BROWSER.as("hedra");
         page.navigate(BROWSER.address() + "/vehicles/11");
         button(page, "Evidence").click();
-        page.getByLabel("What was found").click();
-        page.locator(".ant-select-dropdown:visible")
-                .getByText("guide broken or fractured")
-                .click();
+        Browser.choose(page, page.getByLabel("What was found"), "guide broken or fractured");
         button(page, "Note it").click();
         assertThat(page.locator(".sentence")).containsText("Stop. Do not run the engine");
 
@@ -159,10 +156,7 @@ class BenchTest {
             page.getByText("later", new Page.GetByTextOptions().setExact(true)).click();
         }
         taken.click();
-        page.getByLabel("Bay", new GetByLabelOptions().setExact(true)).click();
-        page.locator(".ant-select-dropdown:visible")
-                .getByText("Bay 3, low lift")
-                .click();
+        Browser.choose(page, page.getByLabel("Bay", new GetByLabelOptions().setExact(true)), "Bay 3, low lift");
         page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Promise \\d")))
                 .click();
 

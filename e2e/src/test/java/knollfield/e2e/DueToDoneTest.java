@@ -117,10 +117,7 @@ class DueToDoneTest {
     }
 
     private static void choose(Page page, String label, String option) {
-        page.getByLabel(label, new GetByLabelOptions().setExact(true)).click();
-        page.locator(".ant-select-dropdown:visible")
-                .getByText(option, new Locator.GetByTextOptions().setExact(true))
-                .click();
+        Browser.choose(page, page.getByLabel(label, new GetByLabelOptions().setExact(true)), option);
     }
 
     private void workTheCard(Page page, String job) throws IOException {
@@ -233,9 +230,12 @@ class DueToDoneTest {
     private void seeTheClocksRestart(Page page) {
         page.keyboard().press("1");
         page.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill("walk 1");
-        page.locator(".found").first().click();
+        page.locator(".found").first().waitFor();
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".dossier-page .title")).containsText("WALK 1");
         assertThat(page.locator(".sentence")).containsText("Clear.");
-        Locator belt = page.locator("table tr", new Page.LocatorOptions().setHasText("Timing belt"));
+        Locator belt = page.locator("table tr", new Page.LocatorOptions().setHasText("Timing belt"))
+                .first();
         assertThat(belt).containsText("138,500");
         assertThat(belt).containsText("0 of 70,000");
         assertThat(page.getByText("signed").first()).isVisible();

@@ -26,6 +26,10 @@ class ScreensTest {
         "desk, /, Setup",
         "setup, /setup, Rates and costs",
         "people, /setup/people, Signs in as",
+        "assumptions, /setup/assumptions, Trust in readings",
+        "ahead, /ahead, Next to cross",
+        "add a vehicle, /vehicles/new, Usage class",
+        "readings, /readings?drive=CHAIN, Odometer readings",
         "jobs, /jobs, Promised"
     })
     void placesHoldTogetherAt1280By800(String screen, String path, String words) {
@@ -109,7 +113,7 @@ class ScreensTest {
     @Test
     void aTechnicianIsOfferedTheBenchAndNothingElse() {
         Page page = BROWSER.as("hedra");
-        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Jobs"});
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead", "Jobs"});
         page.navigate(BROWSER.address() + "/setup");
         assertThat(page.getByText("Labour")).hasCount(0);
         page.navigate(BROWSER.address() + "/vehicles/1");
@@ -121,7 +125,7 @@ class ScreensTest {
     @Test
     void aFleetContactReadsTheOwnFleet() {
         Page page = BROWSER.as("jory");
-        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk"});
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead"});
         page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Clear")))
                 .click();
         assertThat(page.locator(".row .who .second").first()).hasText("Harbour taxis");

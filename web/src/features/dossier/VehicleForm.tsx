@@ -1,0 +1,235 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { Problem, type Schemas } from '../../api/client';
+import { faulty, Field } from '../../shared/forms';
+import { useMe } from '../../shared/me';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { choicesQuery } from '../desk/deskQueries';
+import { detailsQuery, useStoreVehicle, vinWarningQuery } from './dossierQueries';
+
+type Details = Schemas['VehicleDetails'];
+
+const FIELDS = [
+  '/registration',
+  '/vin',
+  '/makeModel',
+  '/ownerName',
+  '/ownerPhone',
+  '/family',
+  '/fleetId',
+  '/usageClass',
+  '/firstRegistered',
+  '/idleHoursPerYear',
+  '/valueMinor',
+  '/beltDateCode',
+];
+
+/** A vehicle is added, or what is on file of it changed. */
+export default function VehicleForm() {
+  const { id } = useParams();
+  const vehicleId = id === undefined ? undefined : Number(id);
+  const { data: details, error } = useQuery({
+    ...detailsQuery(vehicleId ?? 0),
+    enabled: vehicleId !== undefined,
+  });
+  if (error) return <ProblemNote error={error} />;
+  if (vehicleId !== undefined && !details) return <p className="hint loading">Reading the file…</p>;
+  return (
+    <Form
+      id={vehicleId}
+      details={
+        details ?? {
+          registration: '',
+          makeModel: '',
+          ownerName: '',
+          ownerPhone: '',
+          usageClass: '',
+          cameWithReading: false,
+          conditions: [],
+          equipment: [],
+          heavy: false,
+          idleHoursPerYear: 0,
+          version: 0,
+        }
+      }
+    />
+  );
+}
+
+function Form({ id, details }: { id?: number; details: Details }) {
+  const me = useMe();
+  const navigate = useNavigate();
+  const [d, setD] = useState(details);
+  const { data: choices } = useQuery(choicesQuery);
+  const vin = (d.vin ?? '').replaceAll(/\s/g, '').toUpperCase();
+  const { data: warnings } = useQuery(vinWarningQuery(vin));
+  const store = useStoreVehicle(id, (stored) => navigate(`/vehicles/${stored}`));
+  const set = (part: Partial<Details>) => setD({ ...d, ...part });
+  const beside = store.error instanceof Problem && store.error.onlyAt(...FIELDS);
+  const text = (
+    name: 'registration' | 'vin' | 'makeModel' | 'ownerName' | 'ownerPhone',
+    label: string,
+  ) => (
+    <Field id={name} label={label} error={store.error} at={`/${name}`}>
+      <Input
+        id={name}
+        className={name === 'registration' || name === 'vin' ? 'mono' : ''}
+        value={d[name] ?? ''}
+        autoFocus={name === 'registration' && id === undefined}
+        status={faulty(store.error, `/${name}`)}
+        onChange={(e) => set({ [name]: e.target.value })}
+      />
+    </Field>
+  );
+  return (
+    <form
+      className="page vehicle-form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        store.mutate({ ...d, vin: vin || undefined });
+      }}
+    >
+      <h1>{id === undefined ? 'Add a vehicle' : `Details of ${details.registration}`}</h1>
+      <div className="two-columns">
+        <section className="form">
+          <h2>Vehicle</h2>
+          {text('registration', 'Registration')}
+          {text('makeModel', 'Make and model')}
+          {text('vin', 'VIN, 17 letters and digits, if known')}
+          {vin.length === 17 &&
+            warnings?.map((w) => (
+              <p className="warning-note" role="status" key={w}>
+                {w} It can be kept as it is.
+              </p>
+            ))}
+          <Field id="family" label="Engine family" error={store.error} at="/family">
+            <Select
+              id="family"
+              value={d.family ?? ''}
+              onChange={(v) => set({ family: v || undefined })}
+              showSearch={{ optionFilterProp: 'label' }}
+              options={[
+                { value: '', label: 'not on file' },
+                ...(choices?.families ?? []).map((c) => ({ value: c.code, label: c.words })),
+              ]}
+            />
+          </Field>
+          <Field id="first" label="First registered on" error={store.error} at="/firstRegistered">
+            <Input
+              id="first"
+              type="date"
+              max={me.today}
+              value={d.firstRegistered ?? ''}
+              status={faulty(store.error, '/firstRegistered')}
+              onChange={(e) => set({ firstRegistered: e.target.value || undefined })}
+            />
+          </Field>
+          <Checkbox
+            checked={d.cameWithReading}
+            onChange={(e) => set({ cameWithReading: e.target.checked })}
+          >
+            was not new then: its odometer did not start at zero
+          </Checkbox>
+          <Field
+            id="value"
+            label={`Value, ${me.currency}, if known`}
+            error={store.error}
+            at="/valueMinor"
+          >
+            <InputNumber
+              id="value"
+              value={d.valueMinor === undefined ? null : d.valueMinor / 100}
+              onChange={(v) => set({ valueMinor: v === null ? undefined : Math.round(v * 100) })}
+            />
+          </Field>
+          <Checkbox checked={d.heavy} onChange={(e) => set({ heavy: e.target.checked })}>
+            needs the heavy lift
+          </Checkbox>
+        </section>
+        <section className="form">
+          <h2>Owner</h2>
+          {text('ownerName', 'Owner')}
+          {text('ownerPhone', 'Phone')}
+          <Field id="fleet" label="Fleet" error={store.error} at="/fleetId">
+            <Select
+              id="fleet"
+              value={d.fleetId ?? 0}
+              onChange={(v) => set({ fleetId: v || undefined })}
+              options={[
+                { value: 0, label: 'none' },
+                ...(choices?.fleets ?? []).map((f) => ({ value: f.id, label: f.name })),
+              ]}
+            />
+          </Field>
+          <h2>Use</h2>
+          <Field id="class" label="Usage class" error={store.error} at="/usageClass">
+            <Select
+              id="class"
+              value={d.usageClass || undefined}
+              placeholder="Choose"
+              onChange={(v) => set({ usageClass: v })}
+              options={(choices?.usageClasses ?? []).map((c) => ({
+                value: c.code,
+                label: c.words,
+              }))}
+            />
+          </Field>
+          <Field id="idle" label="Idling, hours a year" error={store.error} at="/idleHoursPerYear">
+            <InputNumber
+              id="idle"
+              min={0}
+              value={d.idleHoursPerYear}
+              onChange={(v) => set({ idleHoursPerYear: v ?? 0 })}
+            />
+          </Field>
+          <fieldset>
+            <legend>Hard use</legend>
+            <Checkbox.Group
+              value={d.conditions}
+              onChange={(conditions) => set({ conditions })}
+              options={(choices?.conditions ?? []).map((c) => ({
+                value: c.code as Details['conditions'][number],
+                label: c.words,
+              }))}
+            />
+          </fieldset>
+          {(choices?.equipment.length ?? 0) > 0 && (
+            <fieldset>
+              <legend>Equipment in the way of the job</legend>
+              <Checkbox.Group
+                value={d.equipment}
+                onChange={(equipment) => set({ equipment })}
+                options={choices?.equipment ?? []}
+              />
+            </fieldset>
+          )}
+          <Field
+            id="date-code"
+            label="Date code read on the belt, if any"
+            error={store.error}
+            at="/beltDateCode"
+          >
+            <Input
+              id="date-code"
+              type="date"
+              max={me.today}
+              value={d.beltDateCode ?? ''}
+              onChange={(e) => set({ beltDateCode: e.target.value || undefined })}
+            />
+          </Field>
+        </section>
+      </div>
+      {!beside && <ProblemNote error={store.error} />}
+      <div className="actions">
+        <Button type="primary" htmlType="submit" loading={store.isPending}>
+          {id === undefined ? 'Add the vehicle' : 'Keep the details'}
+        </Button>
+        <button type="button" className="action" onClick={() => navigate(-1)}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
