@@ -12,25 +12,13 @@ import knollfield.core.due.DueEngine;
 import knollfield.core.due.Policy;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
-import knollfield.core.engine.AccessStep;
-import knollfield.core.engine.BeltPath;
-import knollfield.core.engine.CrankFit;
-import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
-import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Limit;
-import knollfield.core.engine.Part;
-import knollfield.core.engine.Pulley;
-import knollfield.core.engine.ReferenceMethod;
-import knollfield.core.engine.RepairEstimate;
-import knollfield.core.engine.Schedule;
-import knollfield.core.engine.TensionerKind;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
-import knollfield.core.units.DistanceUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -53,7 +41,8 @@ public class ForecastBenchmark {
     private static final LocalDate TODAY = LocalDate.of(2026, 11, 25);
     private static final int ITEMS = 8;
 
-    private final EngineFamily family = family();
+    private final EngineFamily family =
+            BenchFamily.of(ITEMS, Interference.YES, Limit.of(120_000, 72), Limit.of(70_000, 60));
     private final VehicleFacts vehicle = vehicle();
     private final Policy policy = Policy.defaults();
 
@@ -96,47 +85,6 @@ public class ForecastBenchmark {
                 Set.of(),
                 List.of(),
                 new UsageClass("T", "test", 20_000, 5_000),
-                List.of());
-    }
-
-    private static EngineFamily family() {
-        Schedule schedule =
-                new Schedule(Limit.of(120_000, 72), Optional.of(Limit.of(70_000, 60)), "bench", DistanceUnit.KM);
-        List<Item> items = new ArrayList<>();
-        for (int i = 0; i < ITEMS; i++) {
-            items.add(new Item(
-                    "item" + i,
-                    i == 0 ? ItemKind.TIMING_BELT : ItemKind.IDLER,
-                    "Item " + i,
-                    new Part("P" + i, "part", 1, 100),
-                    Optional.of(schedule),
-                    List.of("step"),
-                    true));
-        }
-        return new EngineFamily(
-                "BENCH",
-                "Bench",
-                Drive.BELT,
-                Interference.YES,
-                CrankFit.KEYED,
-                ReferenceMethod.MARKS,
-                List.of(),
-                TensionerKind.SPRING_PIN,
-                true,
-                false,
-                List.of(),
-                0,
-                0,
-                new BeltPath(
-                        120,
-                        true,
-                        List.of(
-                                new Pulley("crank", "Crank", Pulley.Role.CRANK, 0, 0, 20, 30, false, true),
-                                new Pulley("cam", "Cam", Pulley.Role.CAM, 0, 200, 40, 60, false, true))),
-                items,
-                List.of(new AccessStep("step", "Step", 10, List.of(), Optional.empty(), List.of(), 0)),
-                List.of(),
-                new RepairEstimate(1, 2, 3),
                 List.of());
     }
 }
