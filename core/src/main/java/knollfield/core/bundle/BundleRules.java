@@ -15,6 +15,7 @@ import knollfield.core.bundle.BundleLine.Kind;
 import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -54,22 +55,77 @@ public final class BundleRules {
     }
 
     /**
+     * How the job is meant.
+     *
+     * @param purpose codes of the items it is for; the belt or chain, or less in a partial job
+     * @param decisions what a person decided, by item code
+     * @param parts parts of other grades that are fitted in place of the book's, by item code
+     * @param ownerSupplied codes of items whose part the owner brings
+     */
+    public record Scope(
+            Set<String> purpose,
+            School school,
+            School.Seals seals,
+            Map<String, Decision> decisions,
+            Map<String, Part> parts,
+            Set<String> ownerSupplied) {
+
+        public Scope {
+            purpose = Set.copyOf(purpose);
+            decisions = Map.copyOf(decisions);
+            parts = Map.copyOf(parts);
+            ownerSupplied = Set.copyOf(ownerSupplied);
+        }
+
+        /** The whole job by the rules alone. */
+        public static Scope whole(EngineFamily family) {
+            return new Scope(
+                    Set.of(family.driveItem().code()),
+                    School.WHAT_PAYS,
+                    School.Seals.WHEN_WET,
+                    Map.of(),
+                    Map.of(),
+                    Set.of());
+        }
+
+        /** This scope under another school, with nothing decided by a person. */
+        Scope plain(School other) {
+            return new Scope(purpose, other, seals, Map.of(), parts, ownerSupplied);
+        }
+
+        boolean isPartial(EngineFamily family) {
+            return !purpose.contains(family.driveItem().code());
+        }
+
+        /** What is fitted as {@code item}; nothing to pay where the owner brings it. */
+        Part partFor(Item item) {
+            Part part = Optional.ofNullable(parts.get(item.code())).orElse(item.part());
+            return ownerSupplied.contains(item.code())
+                    ? new Part(part.number(), part.name(), part.quantity(), 0)
+                    : part;
+        }
+    }
+
+    /**
      * The job with everything required, and of the offered items those in {@code chosen}. Codes of required or excluded
      * items in {@code chosen} change nothing.
      */
     public static Bundle bundle(EngineFamily family, Vehicle vehicle, Collection<String> chosen) {
-        Map<String, Verdict> verdicts = new LinkedHashMap<>();
-        for (Item item : family.items()) {
-            verdicts.put(item.code(), judge(family, vehicle, item));
-        }
+        Scope scope = Scope.whole(family);
+        Map<String, Verdict> verdicts = verdicts(family, vehicle, scope);
         Set<String> in = new LinkedHashSet<>();
         verdicts.forEach((code, v) -> {
             if (v.rule == Rule.REQUIRED || (v.rule == Rule.OFFERED && chosen.contains(code))) {
                 in.add(code);
             }
         });
-        Labour labour = coolantWhereOpened(family, vehicle, verdicts, in);
+        return assemble(family, vehicle, scope, verdicts, in);
+    }
 
+    /** The job made of {@code in} and what follows from it; adds the coolant to {@code in} where a joint calls for it. */
+    static Bundle assemble(
+            EngineFamily family, Vehicle vehicle, Scope scope, Map<String, Verdict> verdicts, Set<String> in) {
+        Labour labour = coolantWhereOpened(family, vehicle, verdicts, in);
         List<BundleLine> lines = new ArrayList<>();
         for (Item item : family.items()) {
             Verdict v = verdicts.get(item.code());
@@ -84,7 +140,7 @@ public final class BundleRules {
                     v.rule,
                     in.contains(item.code()),
                     marginal,
-                    List.of(item.part()),
+                    List.of(scope.partFor(item)),
                     v.reason.orElseGet(() -> offered(family, vehicle, item, marginal))));
         }
         for (Joint joint : labour.opened(family)) {
@@ -119,24 +175,48 @@ public final class BundleRules {
                 in.add(item.code());
                 verdicts.put(
                         item.code(),
-                        new Verdict(
-                                Rule.REQUIRED,
-                                Optional.of(Statement.of(
-                                        "The coolant comes out when this is opened: {0}.",
-                                        Fact.Words.midSentence(wet.get().name())))));
+                        required(Statement.of(
+                                "The coolant comes out when this is opened: {0}.",
+                                Fact.Words.midSentence(wet.get().name()))));
             }
         }
         return Labour.of(family, vehicle.equipment(), in);
     }
 
-    private record Verdict(Rule rule, Optional<Statement> reason) {}
+    /**
+     * What the rules say of an item.
+     *
+     * @param reason empty where money decides
+     * @param reusable required, but the old part may be reused with a reason and an inspection
+     */
+    record Verdict(Rule rule, Optional<Statement> reason, boolean reusable) {}
 
-    private static Verdict judge(EngineFamily family, Vehicle vehicle, Item item) {
-        if (item.kind().isTheDrive()) {
+    /** By item code, in the book's order. */
+    static Map<String, Verdict> verdicts(EngineFamily family, Vehicle vehicle, Scope scope) {
+        Map<String, Verdict> verdicts = new LinkedHashMap<>();
+        for (Item item : family.items()) {
+            verdicts.put(item.code(), judge(family, vehicle, scope, item));
+        }
+        return verdicts;
+    }
+
+    private static Verdict judge(EngineFamily family, Vehicle vehicle, Scope scope, Item item) {
+        if (scope.purpose().contains(item.code())) {
             return required(Statement.of("What the job is for."));
         }
+        if (!fitted(family, vehicle, item)) {
+            return new Verdict(Rule.EXCLUDED, Optional.of(Statement.of("This vehicle has none.")), false);
+        }
+        if (item.halfOf().isPresent()) {
+            return new Verdict(
+                    Rule.EXCLUDED,
+                    Optional.of(Statement.of("Half of the whole part; alone only as the original maker's part.")),
+                    false);
+        }
         for (Evidence e : vehicle.evidence()) {
-            if (e.kind().asksFor().contains(item.kind())) {
+            boolean named =
+                    e.item().filter(item.code()::equals).isPresent() && e.kind().effect() != EvidenceKind.Effect.NONE;
+            if (named || e.kind().asksFor().contains(item.kind())) {
                 return required(Statement.of(
                         "Asked for by what was found: {0}.",
                         new Fact.Words(e.kind().words())));
@@ -147,27 +227,52 @@ public final class BundleRules {
             return new Verdict(
                     Rule.EXCLUDED,
                     Optional.of(Statement.of(
-                            "Renewed recently: {0} of its life used.", new Fact.Share(used.getAsDouble()))));
+                            "Renewed recently: {0} of its life used.", new Fact.Share(used.getAsDouble()))),
+                    false);
         }
+        if (scope.isPartial(family)) {
+            return new Verdict(Rule.OFFERED, Optional.empty(), false);
+        }
+        boolean reusable = scope.school() == School.BOOK_MINIMUM;
         if (item.kind() == ItemKind.TENSIONER) {
-            return required(Statement.of(
-                    "Always with the {0}.", new Fact.Words(family.drive().words())));
+            return new Verdict(
+                    Rule.REQUIRED,
+                    Optional.of(Statement.of(
+                            "Always with the {0}.",
+                            new Fact.Words(family.drive().words()))),
+                    reusable);
         }
         if (item.kind() == ItemKind.WATER_PUMP && item.drivenByTimingDrive()) {
-            return required(
-                    used.isPresent()
-                            ? Statement.of(
-                                    "Turned by the timing {0}, and {1} of its life used.",
-                                    new Fact.Words(family.drive().words()), new Fact.Share(used.getAsDouble()))
-                            : Statement.of(
-                                    "Turned by the timing {0}, and its age is not known.",
-                                    new Fact.Words(family.drive().words())));
+            Statement reason = used.isPresent()
+                    ? Statement.of(
+                            "Turned by the timing {0}, and {1} of its life used.",
+                            new Fact.Words(family.drive().words()), new Fact.Share(used.getAsDouble()))
+                    : Statement.of(
+                            "Turned by the timing {0}, and its age is not known.",
+                            new Fact.Words(family.drive().words()));
+            return new Verdict(Rule.REQUIRED, Optional.of(reason), reusable);
         }
-        return new Verdict(Rule.OFFERED, Optional.empty());
+        if (isSeal(item) && scope.seals() == School.Seals.WHILE_OPEN) {
+            return required(Statement.of("Seals are always renewed while it is open."));
+        }
+        return new Verdict(Rule.OFFERED, Optional.empty(), false);
+    }
+
+    static boolean isSeal(Item item) {
+        return item.kind() == ItemKind.CAM_SEAL || item.kind() == ItemKind.CRANK_SEAL;
+    }
+
+    /** An item all of whose steps belong to equipment the vehicle has not got is not there. */
+    private static boolean fitted(EngineFamily family, Vehicle vehicle, Item item) {
+        return item.accessSteps().isEmpty()
+                || item.accessSteps().stream()
+                        .flatMap(s -> family.accessStep(s).stream())
+                        .anyMatch(s -> s.equipment().isEmpty()
+                                || vehicle.equipment().contains(s.equipment().get()));
     }
 
     private static Verdict required(Statement reason) {
-        return new Verdict(Rule.REQUIRED, Optional.of(reason));
+        return new Verdict(Rule.REQUIRED, Optional.of(reason), false);
     }
 
     private static Statement offered(EngineFamily family, Vehicle vehicle, Item item, int marginal) {

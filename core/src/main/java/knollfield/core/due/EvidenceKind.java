@@ -75,8 +75,9 @@ public enum EvidenceKind {
             Effect.ACT_NOW_ON_CHAIN,
             1,
             "Measure the slack and look for broken guides."),
-    DAMPER_LOOSE("damper ring loose", Effect.ACT_NOW, 1, "Renew the damper."),
-    DAMPER_CRACKED("damper rubber cracked or mount torn", Effect.NONE, 1, "Add the part to the bundle."),
+    DAMPER_LOOSE("damper ring loose", Effect.ACT_NOW, 1, "Renew the damper.", ItemKind.DAMPER),
+    DAMPER_CRACKED(
+            "damper rubber cracked or mount torn", Effect.NONE, 1, "Add the part to the bundle.", ItemKind.DAMPER),
     INSPECTED_GOOD("inspected and good", Effect.NONE, 1, "");
 
     /** What a finding does to the due date. */

@@ -1,14 +1,13 @@
 package knollfield.core.engine;
 
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
- * The workshop's book for one family of engines. Codes within it are unique and every reference leads somewhere.
+ * The workshop's book for one family of engines. Codes within it are unique and every reference leads somewhere
+ * ({@link BookChecks}).
  *
  * @param code stable key of the family, such as {@code CAL-16}
  * @param crankFit keyed or friction-held crank sprocket
@@ -21,6 +20,8 @@ import java.util.Set;
  * @param coolantLitres filling, zero or more
  * @param repair engine repair after a failure
  * @param cautions short warnings of this family, shown where they apply
+ * @param variants points to settle for each vehicle
+ * @param kits what is sold together
  */
 public record EngineFamily(
         String code,
@@ -41,7 +42,11 @@ public record EngineFamily(
         List<AccessStep> accessSteps,
         List<Joint> joints,
         RepairEstimate repair,
-        List<String> cautions) {
+        List<String> cautions,
+        Handling handling,
+        List<Variant> variants,
+        ToolSet tools,
+        List<Kit> kits) {
 
     public EngineFamily {
         pins = List.copyOf(pins);
@@ -50,31 +55,66 @@ public record EngineFamily(
         accessSteps = List.copyOf(accessSteps);
         joints = List.copyOf(joints);
         cautions = List.copyOf(cautions);
-        unique(code, "item", items.stream().map(Item::code).toList());
-        Set<String> stepCodes = unique(
-                code, "access step", accessSteps.stream().map(AccessStep::code).toList());
-        Set<String> jointCodes =
-                unique(code, "joint", joints.stream().map(Joint::code).toList());
-        for (Item item : items) {
-            allKnown(code, "item " + item.code(), item.accessSteps(), stepCodes);
+        variants = List.copyOf(variants);
+        kits = List.copyOf(kits);
+        List<BookFault> faults =
+                BookChecks.faults(reference, pins, path, items, accessSteps, joints, handling, variants, kits);
+        if (blankingPlugs < 0) {
+            faults.add(new BookFault("/blankingPlugs", "blanking plugs must be zero or more"));
         }
-        for (AccessStep step : accessSteps) {
-            allKnown(code, "access step " + step.code(), step.requires(), stepCodes);
-            allKnown(code, "access step " + step.code(), step.opens(), jointCodes);
+        if (!(coolantLitres >= 0)) {
+            faults.add(new BookFault("/coolantLitres", "coolant must be zero or more litres"));
         }
-        noCircle(code, accessSteps);
-        long drives = items.stream().filter(i -> i.kind().isTheDrive()).count();
-        if (drives != 1) {
-            throw new IllegalArgumentException(
-                    "family %s needs exactly one belt or chain item, not %d".formatted(code, drives));
+        if (!faults.isEmpty()) {
+            throw new BookFault.Broken(faults);
         }
-        if (reference == ReferenceMethod.PINS && pins.isEmpty()) {
-            throw new IllegalArgumentException("family %s is timed by pins and names none".formatted(code));
-        }
-        if (blankingPlugs < 0 || !(coolantLitres >= 0)) {
-            throw new IllegalArgumentException(
-                    "family %s: blanking plugs and coolant must be zero or more".formatted(code));
-        }
+    }
+
+    /** A family of whose handling, variants and tools nothing is written down yet. */
+    public EngineFamily(
+            String code,
+            String name,
+            Drive drive,
+            Interference interference,
+            CrankFit crankFit,
+            ReferenceMethod reference,
+            List<String> pins,
+            TensionerKind tensioner,
+            boolean pinOutBeforeTurns,
+            boolean mountInTheWay,
+            List<String> moveOver,
+            int blankingPlugs,
+            double coolantLitres,
+            BeltPath path,
+            List<Item> items,
+            List<AccessStep> accessSteps,
+            List<Joint> joints,
+            RepairEstimate repair,
+            List<String> cautions) {
+        this(
+                code,
+                name,
+                drive,
+                interference,
+                crankFit,
+                reference,
+                pins,
+                tensioner,
+                pinOutBeforeTurns,
+                mountInTheWay,
+                moveOver,
+                blankingPlugs,
+                coolantLitres,
+                path,
+                items,
+                accessSteps,
+                joints,
+                repair,
+                cautions,
+                Handling.careful(),
+                List.of(),
+                ToolSet.none(),
+                List.of());
     }
 
     /** The belt or chain. */
@@ -94,44 +134,56 @@ public record EngineFamily(
         return joints.stream().filter(j -> j.code().equals(jointCode)).findFirst();
     }
 
-    private static Set<String> unique(String family, String what, List<String> codes) {
-        Set<String> seen = new HashSet<>();
-        for (String c : codes) {
-            if (!seen.add(c)) {
-                throw new IllegalArgumentException("family %s has two of %s %s".formatted(family, what, c));
-            }
-        }
-        return seen;
+    /** What stands, but should be looked at before work is planned on it: contradictions in print, gaps. */
+    public List<BookFault> remarks() {
+        return BookChecks.remarks(joints, variants);
     }
 
-    private static void allKnown(String family, String who, List<String> references, Set<String> known) {
-        for (String r : references) {
-            if (!known.contains(r)) {
-                throw new IllegalArgumentException(
-                        "family %s: %s refers to %s, which is not there".formatted(family, who, r));
-            }
+    /**
+     * The book as it applies once variants are settled. Variants that are not in {@code settled} leave it as it is.
+     *
+     * @param settled choice code by variant code
+     */
+    public EngineFamily settled(Map<String, String> settled) {
+        List<Item> newItems = new ArrayList<>(items);
+        List<Joint> newJoints = new ArrayList<>(joints);
+        for (Variant variant : variants) {
+            Optional.ofNullable(settled.get(variant.code()))
+                    .flatMap(variant::choice)
+                    .ifPresent(choice -> {
+                        newItems.replaceAll(
+                                i -> Optional.ofNullable(choice.parts().get(i.code()))
+                                        .map(i::with)
+                                        .orElse(i));
+                        newJoints.replaceAll(
+                                j -> Optional.ofNullable(choice.torques().get(j.code()))
+                                        .map(j::with)
+                                        .orElse(j));
+                    });
         }
-    }
-
-    private static void noCircle(String family, List<AccessStep> steps) {
-        Map<String, List<String>> requires = new HashMap<>();
-        steps.forEach(s -> requires.put(s.code(), s.requires()));
-        Set<String> settled = new HashSet<>();
-        for (AccessStep s : steps) {
-            visit(family, s.code(), requires, new HashSet<>(), settled);
-        }
-    }
-
-    private static void visit(
-            String family, String step, Map<String, List<String>> requires, Set<String> open, Set<String> settled) {
-        if (settled.contains(step)) {
-            return;
-        }
-        if (!open.add(step)) {
-            throw new IllegalArgumentException("family %s: access step %s needs itself".formatted(family, step));
-        }
-        requires.getOrDefault(step, List.of()).forEach(r -> visit(family, r, requires, open, settled));
-        open.remove(step);
-        settled.add(step);
+        return new EngineFamily(
+                code,
+                name,
+                drive,
+                interference,
+                crankFit,
+                reference,
+                pins,
+                tensioner,
+                pinOutBeforeTurns,
+                mountInTheWay,
+                moveOver,
+                blankingPlugs,
+                coolantLitres,
+                path,
+                newItems,
+                accessSteps,
+                newJoints,
+                repair,
+                cautions,
+                handling,
+                variants,
+                tools,
+                kits);
     }
 }

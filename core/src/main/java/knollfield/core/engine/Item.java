@@ -11,6 +11,8 @@ import java.util.Optional;
  * @param accessSteps codes of the steps that lead to it and of its own fitting
  * @param drivenByTimingDrive true for a pump or idler that the belt or chain itself turns
  * @param weakness a part known to fail early, in a few words; the item is due until renewed with the better part
+ * @param halfOf code of the whole this is the front half of; renewed alone, only with the original maker's part, and the
+ *     whole keeps its clocks
  */
 public record Item(
         String code,
@@ -20,10 +22,16 @@ public record Item(
         Optional<Schedule> schedule,
         List<String> accessSteps,
         boolean drivenByTimingDrive,
-        Optional<String> weakness) {
+        Optional<String> weakness,
+        Optional<String> halfOf) {
 
     public Item {
         accessSteps = List.copyOf(accessSteps);
+    }
+
+    /** This item as another part. */
+    Item with(Part other) {
+        return new Item(code, kind, name, other, schedule, accessSteps, drivenByTimingDrive, weakness, halfOf);
     }
 
     /** An item without a known weakness. */
@@ -35,6 +43,6 @@ public record Item(
             Optional<Schedule> schedule,
             List<String> accessSteps,
             boolean drivenByTimingDrive) {
-        this(code, kind, name, part, schedule, accessSteps, drivenByTimingDrive, Optional.empty());
+        this(code, kind, name, part, schedule, accessSteps, drivenByTimingDrive, Optional.empty(), Optional.empty());
     }
 }

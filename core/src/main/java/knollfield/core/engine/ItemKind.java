@@ -12,6 +12,7 @@ public enum ItemKind {
     CRANK_SEAL(false),
     THERMOSTAT(false),
     AUXILIARY_BELT(false),
+    DAMPER(false),
     COOLANT(false),
     OIL(false),
     FASTENER(false),

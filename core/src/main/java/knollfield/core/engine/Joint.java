@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param critical measured with a wrench, never felt
  * @param oneTimeParts fasteners, gaskets and O-rings that are new whenever the joint has been opened
  * @param holdsCoolant opening it drains coolant
+ * @param assembly threads, sockets, lengths and faces
  */
 public record Joint(
         String code,
@@ -21,7 +22,8 @@ public record Joint(
         Optional<TorqueSpec> torque,
         boolean critical,
         List<Part> oneTimeParts,
-        boolean holdsCoolant) {
+        boolean holdsCoolant,
+        Assembly assembly) {
 
     /** Where in the working order a joint is tightened. */
     public enum Stage {
@@ -37,5 +39,29 @@ public record Joint(
         if (bolts < 1) {
             throw new IllegalArgumentException("joint %s needs at least one bolt".formatted(code));
         }
+        int counted =
+                assembly.lengths().stream().mapToInt(Assembly.Bolts::count).sum();
+        if (counted != 0 && counted != bolts) {
+            throw new IllegalArgumentException(
+                    "joint %s has %d bolts, but %d by length".formatted(code, bolts, counted));
+        }
+    }
+
+    /** A joint with nothing special about it. */
+    public Joint(
+            String code,
+            String name,
+            Stage stage,
+            int bolts,
+            Optional<TorqueSpec> torque,
+            boolean critical,
+            List<Part> oneTimeParts,
+            boolean holdsCoolant) {
+        this(code, name, stage, bolts, torque, critical, oneTimeParts, holdsCoolant, Assembly.plain());
+    }
+
+    /** This joint with another tightening figure. */
+    Joint with(TorqueSpec other) {
+        return new Joint(code, name, stage, bolts, Optional.of(other), critical, oneTimeParts, holdsCoolant, assembly);
     }
 }

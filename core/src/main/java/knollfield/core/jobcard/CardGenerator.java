@@ -17,6 +17,7 @@ import knollfield.core.engine.Joint.Stage;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.ReferenceMethod;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.engine.TimingGeometry;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -442,7 +443,10 @@ public final class CardGenerator {
 
     private String layingOrder() {
         return String.join(
-                ", ", family.path().pulleys().stream().map(p -> lower(p.name())).toList());
+                ", ",
+                TimingGeometry.layingOn(family.path()).stream()
+                        .map(p -> lower(p.name()))
+                        .toList());
     }
 
     private boolean wet() {

@@ -80,8 +80,8 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
             ClockStart start = item.start().orElseGet(() -> ClockStart.atFirstRegistration(firstRegistered));
             int factor = evidence.isEmpty() ? 1 : factor(item.item(), carrying, evidence);
             WearModel model = wear.of(item.item().kind());
-            double then = hazard(model, start, item.limit().get(), forecast, forecast.today());
-            double later = hazard(model, start, item.limit().get(), forecast, until);
+            double then = cumulativeHazard(model, start, item.limit().get(), forecast, forecast.today());
+            double later = cumulativeHazard(model, start, item.limit().get(), forecast, until);
             double grown = factor * Math.max(0, later - then);
             hazard += grown;
             parts.add(new Part(item.item(), -Math.expm1(-grown), factor));
@@ -121,6 +121,14 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
         return rateMinor * 60.0 / Math.max(1, minutes);
     }
 
+    /** By which findings multiply the growth of an item's hazard, 1 to 10. */
+    public static int hazardFactor(Item item, VehicleForecast forecast, Collection<Evidence> evidence) {
+        List<ItemForecast> limited = forecast.items().stream()
+                .filter(i -> i.limit().isPresent() && !i.inspection())
+                .toList();
+        return evidence.isEmpty() ? 1 : factor(item, limited, evidence);
+    }
+
     private static int factor(Item item, List<ItemForecast> carrying, Collection<Evidence> evidence) {
         int factor = 1;
         for (Evidence e : evidence) {
@@ -143,7 +151,8 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
         return named ? e.kind().wears().contains(item.kind()) : item.kind().isTheDrive();
     }
 
-    private static double hazard(
+    /** Cumulative hazard on {@code day} of an item whose clocks began at {@code start}, at the median odometer. */
+    public static double cumulativeHazard(
             WearModel wear, ClockStart start, Limit limit, VehicleForecast forecast, LocalDate day) {
         OptionalDouble distance = limit.km().isPresent()
                 ? OptionalDouble.of(forecast.usedKm(start, day) / limit.km().getAsInt())

@@ -239,7 +239,8 @@ class DueRulesTest {
                                     i.schedule(),
                                     i.accessSteps(),
                                     i.drivenByTimingDrive(),
-                                    Optional.of("the first kind weeps"))
+                                    Optional.of("the first kind weeps"),
+                                    Optional.empty())
                             : i);
         }
         return family(BELT.drive(), items);

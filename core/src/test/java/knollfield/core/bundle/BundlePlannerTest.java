@@ -1,0 +1,299 @@
+package knollfield.core.bundle;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import knollfield.core.Families;
+import knollfield.core.bundle.BundleLine.Rule;
+import knollfield.core.bundle.BundleRules.Scope;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.DueEngine;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.Policy;
+import knollfield.core.due.VehicleFacts;
+import knollfield.core.due.VehicleForecast;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.Limit;
+import knollfield.core.engine.Part;
+import knollfield.core.engine.Schedule;
+import knollfield.core.engine.TensionerKind;
+import knollfield.core.odometer.OdometerAssumptions;
+import knollfield.core.odometer.Reading;
+import knollfield.core.odometer.ReadingSource;
+import knollfield.core.odometer.UsageClass;
+import knollfield.core.risk.Consequence;
+import knollfield.core.risk.WearModel;
+import knollfield.core.risk.WearModels;
+import knollfield.core.units.DistanceUnit;
+import org.junit.jupiter.api.Test;
+
+class BundlePlannerTest {
+
+    private static final LocalDate TODAY = LocalDate.of(2026, 11, 25);
+    private static final EngineFamily PLAIN = Families.belt(TensionerKind.SPRING_PIN, true);
+    private static final LocalDate NEW = TODAY.minusYears(6);
+
+    /** The plain family with an idler behind the cover, an accessory belt before it and a pump in two halves. */
+    private static EngineFamily family(int idlerKm) {
+        List<Item> items = new ArrayList<>(PLAIN.items());
+        items.add(new Item(
+                "idler",
+                ItemKind.IDLER,
+                "Idler",
+                new Part("I-1", "Idler", 1, 2_000),
+                Optional.of(new Schedule(Limit.ofKm(idlerKm), Optional.empty(), "test", DistanceUnit.KM)),
+                List.of("tensioner"),
+                true));
+        items.add(new Item(
+                "auxbelt",
+                ItemKind.AUXILIARY_BELT,
+                "Accessory belt",
+                new Part("A-1", "Accessory belt", 1, 1_500),
+                Optional.empty(),
+                List.of("drain"),
+                false));
+        items.add(new Item(
+                "pumphalf",
+                ItemKind.WATER_PUMP,
+                "Front half of the pump",
+                new Part("P-2", "Pump half", 1, 1_800),
+                Optional.empty(),
+                List.of("pump"),
+                true,
+                Optional.empty(),
+                Optional.of("pump")));
+        return new EngineFamily(
+                PLAIN.code(),
+                PLAIN.name(),
+                PLAIN.drive(),
+                PLAIN.interference(),
+                PLAIN.crankFit(),
+                PLAIN.reference(),
+                PLAIN.pins(),
+                PLAIN.tensioner(),
+                true,
+                true,
+                PLAIN.moveOver(),
+                1,
+                5.5,
+                PLAIN.path(),
+                items,
+                PLAIN.accessSteps(),
+                PLAIN.joints(),
+                PLAIN.repair(),
+                List.of());
+    }
+
+    private static BundlePlan plan(
+            EngineFamily family,
+            Scope scope,
+            Map<String, ClockStart> starts,
+            Optional<LocalDate> keptUntil,
+            Evidence... found) {
+        VehicleFacts facts = new VehicleFacts(
+                NEW,
+                false,
+                List.of(
+                        new Reading(1, TODAY.minusYears(1), 100_000, ReadingSource.WORKSHOP),
+                        new Reading(2, TODAY, 120_000, ReadingSource.WORKSHOP)),
+                starts,
+                Set.of(),
+                List.of(found),
+                new UsageClass("X", "test", 20_000, 4_000),
+                List.of());
+        VehicleForecast forecast = DueEngine.forecast(
+                facts, Optional.of(family), Policy.defaults(), OdometerAssumptions.defaults(), TODAY);
+        Consequence consequence =
+                Consequence.of(family, OptionalLong.empty(), 50_000, new Consequence.Costs(18_000, 6_500, 6));
+        return BundlePlanner.plan(
+                family,
+                new BundleRules.Vehicle(Set.of(), starts, List.of(found), TODAY, 120_000),
+                scope,
+                new BundlePlanner.Outlook(
+                        forecast, NEW, WearModels.all(WearModel.defaults()), consequence, 6_000, keptUntil));
+    }
+
+    private static BundlePlan plan(EngineFamily family, Scope scope) {
+        return plan(family, scope, all(family, 20_000, 5), Optional.empty());
+    }
+
+    private static Map<String, ClockStart> all(EngineFamily family, int km, int years) {
+        Map<String, ClockStart> starts = new HashMap<>();
+        family.items()
+                .forEach(i ->
+                        starts.put(i.code(), new ClockStart(TODAY.minusYears(years), km, ClockStart.Grade.DOCUMENTED)));
+        return starts;
+    }
+
+    private static Scope scope(EngineFamily family, School school, Map<String, Decision> decisions) {
+        Scope s = Scope.whole(family);
+        return new Scope(s.purpose(), school, s.seals(), decisions, Map.of(), Set.of());
+    }
+
+    private static BundlePlan.Line line(BundlePlan plan, String code) {
+        return plan.lines().stream()
+                .filter(l -> l.line().code().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static long total(BundlePlan plan, School school) {
+        return plan.schools().get(school.ordinal()).totalMinor();
+    }
+
+    @Test
+    void anIdlerThatFallsDueSoonGoesInAndOneThatOutlivesTheBeltStays() {
+        BundlePlan due = plan(family(130_000), Scope.whole(PLAIN));
+        BundlePlan lasting = plan(family(2_000_000), Scope.whole(PLAIN));
+
+        assertThat(due.bundle().items()).contains("idler");
+        assertThat(line(due, "idler").savingMinor()).isPositive();
+        assertThat(line(due, "idler").limitOn())
+                .hasValueSatisfying(d -> assertThat(d).isBefore(due.nextOpening()));
+        assertThat(lasting.bundle().items()).doesNotContain("idler");
+        assertThat(line(lasting, "idler").savingMinor()).isNegative();
+    }
+
+    @Test
+    void nowIsTheMarginalPriceOfALine() {
+        EngineFamily f = family(130_000);
+        BundlePlan with = plan(f, scope(f, School.WHAT_PAYS, Map.of("idler", Decision.in(""))));
+        BundlePlan without = plan(f, scope(f, School.WHAT_PAYS, Map.of("idler", Decision.left(""))));
+        long a = with.bundle().partsMinor() + with.bundle().labourMinor(6_000);
+        long b = without.bundle().partsMinor() + without.bundle().labourMinor(6_000);
+
+        // the tensioner's step is there anyway: the idler adds its part alone
+        assertThat(a - b)
+                .isEqualTo(2_000)
+                .isEqualTo(line(with, "idler").nowMinor())
+                .isEqualTo(line(without, "idler").nowMinor());
+        assertThat(without.laterOn()).isPresent();
+        assertThat(with.laterOn()).isEmpty();
+    }
+
+    @Test
+    void whatPaysIsNeverDearerThanTheBookMinimum() {
+        for (int km : new int[] {125_000, 150_000, 240_000, 900_000}) {
+            EngineFamily f = family(km);
+            for (int years = 2; years < 6; years++) {
+                BundlePlan p = plan(f, Scope.whole(f), all(f, 20_000, years), Optional.empty());
+
+                // a minor unit of rounding between the parts of a sum
+                assertThat(total(p, School.WHAT_PAYS)).isLessThanOrEqualTo(total(p, School.BOOK_MINIMUM) + 1);
+                assertThat(p.schools().get(School.BOOK_MINIMUM.ordinal()).nowMinor())
+                        .isLessThanOrEqualTo(
+                                p.schools().get(School.EVERYTHING.ordinal()).nowMinor());
+            }
+        }
+    }
+
+    @Test
+    void aLinesSavingIsWhatTheTotalLosesWithoutIt() {
+        EngineFamily f = family(150_000);
+        BundlePlan best = plan(f, Scope.whole(f));
+
+        // the idler is the one free item in, so the minimum differs by it alone
+        assertThat(best.bundle().items()).contains("idler").doesNotContain("auxbelt", "camseal");
+        assertThat(total(best, School.BOOK_MINIMUM) - total(best, School.WHAT_PAYS))
+                .isEqualTo(line(best, "idler").savingMinor());
+    }
+
+    @Test
+    void anOwnerWhoPartsWithItSoonLeavesMore() {
+        EngineFamily f = family(150_000);
+        BundlePlan keeps = plan(f, Scope.whole(f));
+        BundlePlan sells = plan(f, Scope.whole(f), all(f, 20_000, 5), Optional.of(TODAY.plusMonths(3)));
+
+        assertThat(keeps.bundle().items()).contains("idler");
+        assertThat(sells.bundle().items()).doesNotContain("idler");
+        assertThat(sells.nextOpening()).isEqualTo(TODAY.plusMonths(3));
+        assertThat(sells.whyThen().text()).contains("parts with the vehicle");
+    }
+
+    @Test
+    void everythingMeansBehindTheCoverAndSealsFollowTheirOwnSchool() {
+        EngineFamily f = family(900_000);
+        assertThat(plan(f, scope(f, School.EVERYTHING, Map.of())).bundle().items())
+                .contains("idler", "camseal")
+                .doesNotContain("auxbelt", "pumphalf");
+
+        BundlePlan dry = plan(f, Scope.whole(f));
+        assertThat(dry.bundle().items()).doesNotContain("camseal");
+        assertThat(line(dry, "camseal").reason().text()).contains("Dry");
+        Scope open = new Scope(Set.of("belt"), School.WHAT_PAYS, School.Seals.WHILE_OPEN, Map.of(), Map.of(), Set.of());
+        assertThat(line(plan(f, open), "camseal").line().rule()).isEqualTo(Rule.REQUIRED);
+    }
+
+    @Test
+    void onlyTheBookMinimumLetsTensionerAndPumpBeReused() {
+        EngineFamily f = family(900_000);
+
+        assertThat(line(plan(f, Scope.whole(f)), "pump").reusable()).isFalse();
+        BundlePlan minimum = plan(f, scope(f, School.BOOK_MINIMUM, Map.of()));
+        assertThat(line(minimum, "pump").reusable()).isTrue();
+        assertThat(minimum.bundle().items()).contains("pump");
+        Decision reuse = new Decision(false, "renewed with no paper", "dry, no play");
+        assertThat(plan(f, scope(f, School.BOOK_MINIMUM, Map.of("pump", reuse)))
+                        .bundle()
+                        .items())
+                .doesNotContain("pump", "coolant");
+    }
+
+    @Test
+    void aPartialJobLeavesTheBelt() {
+        EngineFamily f = family(900_000);
+        Scope tensioner =
+                new Scope(Set.of("tensioner"), School.WHAT_PAYS, School.Seals.WHEN_WET, Map.of(), Map.of(), Set.of());
+        BundlePlan p = plan(f, tensioner, all(f, 60_000, 3), Optional.empty());
+
+        assertThat(p.bundle().items()).containsExactly("tensioner");
+        // its clock runs on: the next opening is the belt's own limit, six years after its renewal
+        assertThat(p.nextOpening()).isEqualTo(TODAY.plusYears(3));
+    }
+
+    @Test
+    void theFrontHalfTakesThePlaceOfTheWholePump() {
+        EngineFamily f = family(900_000);
+        BundlePlan p = plan(f, scope(f, School.WHAT_PAYS, Map.of("pumphalf", Decision.in("original part"))));
+
+        assertThat(p.bundle().items()).contains("pumphalf", "coolant").doesNotContain("pump");
+        assertThat(line(p, "pump").reason().text()).contains("front half");
+    }
+
+    @Test
+    void whatWasFoundAddsItsLine() {
+        EngineFamily f = family(900_000);
+        BundlePlan p =
+                plan(f, Scope.whole(f), all(f, 20_000, 5), Optional.empty(), new Evidence(EvidenceKind.BEARING, TODAY));
+
+        assertThat(line(p, "idler").line().rule()).isEqualTo(Rule.REQUIRED);
+        assertThat(p.bundle().items()).contains("idler");
+    }
+
+    @Test
+    void gradesAndOwnersPartsChangeTheMoneyOnly() {
+        EngineFamily f = family(900_000);
+        Scope s = new Scope(
+                Set.of("belt"),
+                School.WHAT_PAYS,
+                School.Seals.WHEN_WET,
+                Map.of(),
+                Map.of("pump", new Part("P-9", "Plain pump", 1, 1_920)),
+                Set.of("belt"));
+        BundlePlan usual = plan(f, Scope.whole(f));
+        BundlePlan changed = plan(f, s);
+
+        assertThat(changed.bundle().items()).isEqualTo(usual.bundle().items());
+        assertThat(usual.bundle().partsMinor() - changed.bundle().partsMinor()).isEqualTo(3_200 - 1_920 + 4_500);
+    }
+}

@@ -1,0 +1,136 @@
+package knollfield.core.estimate;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import knollfield.core.Families;
+import knollfield.core.bundle.Bundle;
+import knollfield.core.bundle.BundleRules;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.TensionerKind;
+import knollfield.core.estimate.Consent.Answer;
+import knollfield.core.estimate.Consent.How;
+import org.junit.jupiter.api.Test;
+
+class EstimateTest {
+
+    private static final LocalDate TODAY = LocalDate.of(2026, 11, 25);
+    private static final EngineFamily FAMILY = Families.belt(TensionerKind.SPRING_PIN, true);
+
+    private static Bundle bundle(String... chosen) {
+        return BundleRules.bundle(
+                FAMILY, new BundleRules.Vehicle(Set.of(), Map.of(), List.of(), TODAY, 138_000), Set.of(chosen));
+    }
+
+    private static EstimateRates rates(double factor) {
+        return new EstimateRates(6_000, factor, 0.9, 1.25, 800, 0, 0.2);
+    }
+
+    @Test
+    void linesAddUpToTheBundleAndTheTotalToTheMinorUnit() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+
+        // Common practice, no source: labour at the rate, parts as listed, then tax: 371.00 + 150.00 + 8.00, 20 %
+        assertThat(e.netMinor()).isEqualTo(37_100 + 15_000 + 800);
+        assertThat(e.taxMinor()).isEqualTo(10_580);
+        assertThat(e.totalMinor()).isEqualTo(63_480);
+        assertThat(e.lines()).extracting(Estimate.Line::code).contains(Estimate.SHARED, "belt", "pump", "crank");
+    }
+
+    @Test
+    void lowLikelyHighStandInOrderAndTotalsReconcileWhateverTheFigures() {
+        Random random = new Random(11);
+        for (int i = 0; i < 300; i++) {
+            EstimateRates rates = new EstimateRates(
+                    random.nextInt(20_000),
+                    0.5 + random.nextDouble(),
+                    0.5 + random.nextDouble() / 2,
+                    1 + random.nextDouble(),
+                    random.nextInt(3_000),
+                    random.nextInt(3_000),
+                    random.nextDouble() / 2);
+            Estimate e = Estimate.of(random.nextBoolean() ? bundle() : bundle("camseal"), Set.of(), rates);
+
+            assertThat(e.lines().stream().mapToLong(Estimate.Line::likelyMinor).sum() + e.taxMinor())
+                    .isEqualTo(e.totalMinor());
+            assertThat(e.lowTotalMinor()).isLessThanOrEqualTo(e.totalMinor());
+            assertThat(e.totalMinor()).isLessThanOrEqualTo(e.highTotalMinor());
+            assertThat(e.lines()).allSatisfy(l -> assertThat(l.likelyMinor()).isBetween(l.lowMinor(), l.highMinor()));
+        }
+    }
+
+    @Test
+    void anOwnersPartIsMarked() {
+        Estimate e = Estimate.of(bundle(), Set.of("pump"), rates(1));
+
+        assertThat(e.lines())
+                .filteredOn(Estimate.Line::ownerSupplied)
+                .extracting(Estimate.Line::code)
+                .containsExactly("pump");
+    }
+
+    // Source: rules.md section 6, (600 + sum of actual)/(600 + sum of book), worked by hand
+    @Test
+    void theWorkshopsOwnTimeScalesTheBook() {
+        assertThat(TimeFactor.of(List.of())).isEqualTo(1);
+        double factor = TimeFactor.of(List.of(new TimeFactor.Past(300, 360), new TimeFactor.Past(300, 330)));
+        assertThat(factor).isCloseTo(1_290.0 / 1_200, within(1e-12));
+        assertThat(TimeFactor.of(List.of(new TimeFactor.Past(300, 0)))).isEqualTo(1);
+
+        Estimate slow = Estimate.of(bundle(), Set.of(), rates(factor));
+        assertThat(slow.netMinor()).isCloseTo(Math.round(37_100 * factor) + 15_800, within(6L));
+    }
+
+    @Test
+    void impossibleRatesAreRefused() {
+        assertThatThrownBy(() -> rates(0)).hasMessageContaining("time factor");
+        assertThatThrownBy(() -> new EstimateRates(-1, 1, 1, 1, 0, 0, 0)).hasMessageContaining("zero or more");
+    }
+
+    private static Consent said(String line, Answer answer, long upTo) {
+        return new Consent(line, answer, upTo, "Owner", TODAY, How.PHONE, "told", false);
+    }
+
+    @Test
+    void aLaterFindingOpensTheAddedLineOnly() {
+        Estimate first = Estimate.of(bundle(), Set.of(), rates(1));
+        List<Consent> said = new ArrayList<>();
+        for (Estimate.Line l : first.lines()) {
+            if (l.kind() == Estimate.Kind.ITEM) {
+                said.add(said(l.code(), Answer.AGREED, l.highMinor()));
+            }
+        }
+        assertThat(Consent.standing(first, said)).noneMatch(Consent.OfLine::isOpen);
+
+        Estimate second = Estimate.of(bundle("camseal"), Set.of(), rates(1));
+        assertThat(Consent.standing(second, said))
+                .filteredOn(Consent.OfLine::isOpen)
+                .extracting(l -> l.line().code())
+                .containsExactly("camseal");
+    }
+
+    @Test
+    void theNewestAnswerCountsAndADearerLineIsOpenAgain() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+        List<Consent> said = List.of(
+                said("pump", Answer.LEFT, 0), said("pump", Answer.AGREED, 1_000_000), said("belt", Answer.AGREED, 1));
+
+        List<Consent.OfLine> standing = Consent.standing(e, said);
+        assertThat(standing)
+                .filteredOn(l -> l.line().code().equals("pump"))
+                .singleElement()
+                .satisfies(l -> assertThat(l.consent())
+                        .hasValueSatisfying(c -> assertThat(c.answer()).isEqualTo(Answer.AGREED)));
+        assertThat(standing)
+                .filteredOn(l -> l.line().code().equals("belt"))
+                .singleElement()
+                .satisfies(l -> assertThat(l.isOpen()).isTrue());
+    }
+}
