@@ -102,6 +102,10 @@ public final class Client {
         return csv(path, text.getBytes(StandardCharsets.UTF_8));
     }
 
+    public Answer text(String path, String text) {
+        return change("POST", path, "text/plain;charset=UTF-8", BodyPublishers.ofString(text));
+    }
+
     /** A change without the token, as a foreign page would send it. */
     public Answer postWithoutToken(String path, String json) {
         return send(HttpRequest.newBuilder(URI.create(address + path))

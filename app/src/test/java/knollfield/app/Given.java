@@ -1,5 +1,6 @@
 package knollfield.app;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.concurrent.atomic.AtomicInteger;
 import knollfield.app.demo.TestFamilies;
@@ -19,10 +20,23 @@ public final class Given {
         EngineBook book = server.bean(EngineBook.class);
         synchronized (COUNTER) {
             if (book.find("CAL-16").isEmpty()) {
-                TestFamilies.all().forEach(f -> book.add(f, 1));
+                TestFamilies.all().forEach(f -> book.add(f, 1, "test", Instant.EPOCH));
             }
         }
         return "CAL-16";
+    }
+
+    /** A job's scope in which nothing is chosen but {@code decisions}, such as {@code "camseal": {"in": true}}. */
+    public static String scope(String decisions, int version) {
+        return scope(decisions, "", version);
+    }
+
+    /** @param more further fields, each with a comma after it */
+    public static String scope(String decisions, String more, int version) {
+        return """
+               {%s "purpose": [], "decisions": {%s}, "parts": {}, "ownerSupplied": [], "variants": {},
+                "toolHireMinor": 0, "version": %d}
+               """.formatted(more, decisions, version);
     }
 
     /** A registration nobody else has. */

@@ -69,7 +69,8 @@ record RequestedEngine(Drive drive, Interference interference, List<ItemIn> item
                             DistanceUnit.KM)),
                     List.of(),
                     true,
-                    Optional.ofNullable(weakness));
+                    Optional.ofNullable(weakness),
+                    Optional.empty());
         }
     }
 

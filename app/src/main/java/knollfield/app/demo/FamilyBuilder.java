@@ -2,29 +2,37 @@ package knollfield.app.demo;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import knollfield.core.engine.AccessStep;
+import knollfield.core.engine.Assembly;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Handling;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Joint;
 import knollfield.core.engine.Joint.Stage;
+import knollfield.core.engine.Kit;
 import knollfield.core.engine.Limit;
 import knollfield.core.engine.Part;
+import knollfield.core.engine.PrintedTorque;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.Pulley.Role;
 import knollfield.core.engine.ReferenceMethod;
 import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.Schedule;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.engine.ToolSet;
 import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.Variant;
 import knollfield.core.units.DistanceUnit;
 import knollfield.core.units.Torque;
+import knollfield.core.units.TorqueUnit;
 import org.jspecify.annotations.Nullable;
 
 /** Writes one invented family of Skerrow, from what differs between families. */
@@ -55,6 +63,13 @@ final class FamilyBuilder {
     private Optional<Schedule> schedule = Optional.empty();
     private RepairEstimate repair = new RepairEstimate(180_000, 290_000, 480_000);
     private long kitPrice = 6_500;
+    private final List<String> unreliable = new ArrayList<>();
+    private final List<Variant> variants = new ArrayList<>();
+    private List<Double> crankBolts = List.of();
+    private List<PrintedTorque> printed = List.of();
+    private boolean coverMissing;
+    private boolean pumpInHalves;
+    private int turnBack;
 
     FamilyBuilder(String code, String name, Drive drive) {
         this.code = code;
@@ -110,6 +125,40 @@ final class FamilyBuilder {
 
     FamilyBuilder repair(long likelyMinor) {
         repair = new RepairEstimate(likelyMinor * 2 / 3, likelyMinor, likelyMinor * 5 / 3);
+        return this;
+    }
+
+    FamilyBuilder turnBack(int degrees) {
+        turnBack = degrees;
+        return this;
+    }
+
+    FamilyBuilder unreliable(String mark) {
+        unreliable.add(mark);
+        return this;
+    }
+
+    /** The crank bolt comes in two sizes, and the vehicle must be looked at to know which. */
+    FamilyBuilder twoCrankBolts(double small, double large) {
+        crankBolts = List.of(small, large);
+        return this;
+    }
+
+    /** The crank bolt's torque as the demo's print has it, in two units that need not agree. */
+    FamilyBuilder printed(String newtonMetres, String poundFeet) {
+        printed = List.of(
+                new PrintedTorque(newtonMetres, TorqueUnit.NEWTON_METRE),
+                new PrintedTorque(poundFeet, TorqueUnit.POUND_FOOT));
+        return this;
+    }
+
+    FamilyBuilder coverTorqueMissing() {
+        coverMissing = true;
+        return this;
+    }
+
+    FamilyBuilder pumpInHalves() {
+        pumpInHalves = true;
         return this;
     }
 
@@ -247,9 +296,23 @@ final class FamilyBuilder {
         item("tensioner", ItemKind.TENSIONER, "Tensioner", kitPrice * 7 / 10, schedule, true, "tensioner");
         item("idler", ItemKind.IDLER, "Idler", kitPrice * 3 / 10, schedule, true, "idler");
         item("pump", ItemKind.WATER_PUMP, "Water pump", 3_200, schedule, pumpOnBelt, "pump");
+        if (pumpInHalves) {
+            Part half = new Part("KF-" + code + "-4F", "Water pump, front half", 1, 1_900);
+            items.add(new Item(
+                    "pumpfront",
+                    ItemKind.WATER_PUMP,
+                    "Water pump, front half",
+                    half,
+                    schedule,
+                    List.of("pump"),
+                    pumpOnBelt,
+                    Optional.empty(),
+                    Optional.of("pump")));
+        }
         item("camseal", ItemKind.CAM_SEAL, "Cam seals", 1_100, Optional.empty(), false, "camseal");
         item("crankseal", ItemKind.CRANK_SEAL, "Crank seal", 900, Optional.empty(), false, "crankseal");
         item("auxbelt", ItemKind.AUXILIARY_BELT, "Accessory belt", 1_900, Optional.empty(), false, "auxbelt");
+        item("damper", ItemKind.DAMPER, "Crank damper", 8_900, Optional.empty(), false, "pulley");
         item("coolant", ItemKind.COOLANT, "Coolant", 2_400, Optional.empty(), false, "fill");
 
         joint("pump", "Pump to block", Stage.PUMP_AND_SEALS, 5, 9, null, false, true, "Pump gasket", 450);
@@ -268,6 +331,7 @@ final class FamilyBuilder {
                 780);
         joint("camsprocket", "Cam sprocket bolts", Stage.FINAL, 2, 29.8, 100, true, false, "Cam sprocket bolts", 640);
         joint("cover", "Cover bolts", Stage.CLOSE_UP, 9, 8.5, null, false, false, null, 0);
+        refine();
         if (mount) {
             joint("mount", "Engine mount", Stage.CLOSE_UP, 3, 65, null, false, false, "Mount bolts", 540);
         }
@@ -311,6 +375,70 @@ final class FamilyBuilder {
         return build();
     }
 
+    /** What sets this family's joints apart: printed figures, bolts by length, figures nobody has written down. */
+    private void refine() {
+        joints.replaceAll(j -> switch (j.code()) {
+            case "crank" ->
+                new Joint(
+                        j.code(),
+                        j.name(),
+                        j.stage(),
+                        j.bolts(),
+                        j.torque().map(t -> new TorqueSpec(t.torque(), t.angleDegrees(), t.origin(), printed)),
+                        j.critical(),
+                        j.oneTimeParts(),
+                        false,
+                        new Assembly(
+                                false, Optional.of("thin wall only"), List.of(), Assembly.Face.NO_SEAL, false, true));
+            case "cover" ->
+                new Joint(
+                        j.code(),
+                        j.name(),
+                        j.stage(),
+                        j.bolts(),
+                        coverMissing ? Optional.empty() : j.torque(),
+                        j.critical(),
+                        j.oneTimeParts(),
+                        false,
+                        new Assembly(
+                                false,
+                                Optional.empty(),
+                                List.of(new Assembly.Bolts(6, 25), new Assembly.Bolts(3, 40)),
+                                Assembly.Face.DRY,
+                                false,
+                                false));
+            case "pump" ->
+                new Joint(
+                        j.code(),
+                        j.name(),
+                        j.stage(),
+                        j.bolts(),
+                        j.torque(),
+                        j.critical(),
+                        j.oneTimeParts(),
+                        true,
+                        new Assembly(false, Optional.empty(), List.of(), Assembly.Face.GASKET, false, true));
+            default -> j;
+        });
+        if (!crankBolts.isEmpty()) {
+            variants.add(new Variant(
+                    "crankbolt",
+                    "Crank bolt",
+                    "Measure the head: 17 mm or 19 mm across flats.",
+                    List.of(
+                            bolt("m12", "17 mm head", crankBolts.get(0)),
+                            bolt("m14", "19 mm head", crankBolts.get(1)))));
+        }
+    }
+
+    private static Variant.Choice bolt(String choice, String words, double newtonMetres) {
+        return new Variant.Choice(
+                choice,
+                words,
+                Map.of("crank", new TorqueSpec(new Torque(newtonMetres), OptionalInt.of(90), ORIGIN)),
+                Map.of());
+    }
+
     private EngineFamily build() {
         return new EngineFamily(
                 code,
@@ -331,7 +459,77 @@ final class FamilyBuilder {
                 steps,
                 joints,
                 repair,
-                cautions);
+                cautions,
+                handling(),
+                variants,
+                tools(),
+                kits());
+    }
+
+    private Handling handling() {
+        boolean chain = drive == Drive.CHAIN;
+        return new Handling(
+                turnBack == 0 ? OptionalInt.empty() : OptionalInt.of(turnBack),
+                chain
+                        ? "crank key at 12 o'clock, lobes of the first cylinder free"
+                        : "first piston a quarter turn before the top",
+                unreliable,
+                interference == Interference.NO ? Handling.Cams.STAY : Handling.Cams.SPRING,
+                reference == ReferenceMethod.MARKS ? Optional.of("a wrench on the hexagon") : Optional.empty(),
+                crankFit == CrankFit.FRICTION_HELD ? Handling.CamSprockets.FLOATING : Handling.CamSprockets.KEYED,
+                hasFuelPump() ? Handling.PumpTiming.RE_ENTERS_ITS_PIN : Handling.PumpTiming.NO_TIMED_PUMP,
+                "as seated in the vehicle",
+                Optional.empty(),
+                crankFit == CrankFit.FRICTION_HELD
+                        ? Handling.BoltsFinal.AFTER_TENSIONING
+                        : Handling.BoltsFinal.AFTER_THE_TURNS,
+                chain ? Handling.BoltsFinal.WHEN_ALL_SITS : Handling.BoltsFinal.AT_ONCE,
+                chain ? Optional.empty() : Optional.of("tensioner"),
+                !chain && plugs > 0,
+                switch (tensioner) {
+                    case SPRING_PIN -> "swing back, pin, fit; the pin comes out " + order();
+                    case HYDRAULIC_PIN -> "compress slowly, pin, fit; the pin comes out " + order();
+                    case ECCENTRIC_POINTER -> "turn the eccentric until the pointer stands in its window, then torque";
+                    case CHAIN_RATCHET -> "fit, then press until the ratchet lets go with a click";
+                },
+                tensioner == TensionerKind.ECCENTRIC_POINTER
+                        ? "pointer in the window, up to 5 mm past centre"
+                        : "no slack left",
+                chain ? 4.5 : 0);
+    }
+
+    private String order() {
+        return pinOutFirst ? "before the two turns" : "after the first turn";
+    }
+
+    private boolean hasFuelPump() {
+        return java.util.Objects.requireNonNull(path).pulleys().stream().anyMatch(p -> p.role() == Role.FUEL_PUMP);
+    }
+
+    private ToolSet tools() {
+        List<ToolSet.Piece> pieces = new ArrayList<>();
+        pins.forEach(p -> pieces.add(new ToolSet.Piece(p, 1, "holds the " + p.replaceAll(" (pin|bar)$", ""))));
+        if (drive == Drive.CHAIN) {
+            pieces.add(new ToolSet.Piece("cam clamp", 2, "holds both cams"));
+        }
+        pieces.add(new ToolSet.Piece("crank holder", 1, "holds the crank while its bolt is undone"));
+        return new ToolSet("Skerrow set for " + name, pieces);
+    }
+
+    private List<Kit> kits() {
+        if (drive == Drive.CHAIN) {
+            return List.of();
+        }
+        long price = items.stream()
+                .filter(i -> List.of("belt", "tensioner", "idler").contains(i.code()))
+                .mapToLong(i -> i.part().totalMinor())
+                .sum();
+        return List.of(new Kit(
+                "KF-" + code + "-KIT",
+                "Belt kit " + name,
+                List.of("belt", "tensioner", "idler"),
+                "crank bolt, water pump and coolant",
+                price * 9 / 10));
     }
 
     private void step(String stepCode, String title, int minutes, List<String> requires, List<String> opens) {

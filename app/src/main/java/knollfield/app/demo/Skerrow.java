@@ -7,6 +7,8 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
 import knollfield.app.due.Forecasts;
@@ -16,6 +18,8 @@ import knollfield.app.job.CardEventRequest;
 import knollfield.app.job.CardEventRequest.Type;
 import knollfield.app.job.Cards;
 import knollfield.app.job.Jobs;
+import knollfield.app.parts.CatalogPart;
+import knollfield.app.parts.Catalogue;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
@@ -26,12 +30,17 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
+import knollfield.core.bundle.FitCheck;
+import knollfield.core.bundle.Grade;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Policy;
 import knollfield.core.due.Status;
 import knollfield.core.due.UseState;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.Part;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
@@ -74,6 +83,7 @@ class Skerrow implements SmartInitializingSingleton {
     private final Cards cards;
     private final WorkshopSettings settings;
     private final DemoRepository demo;
+    private final Catalogue catalogue;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
     private final int size;
@@ -88,6 +98,7 @@ class Skerrow implements SmartInitializingSingleton {
             Cards cards,
             WorkshopSettings settings,
             DemoRepository demo,
+            Catalogue catalogue,
             WorkshopClock clock,
             TransactionTemplate transaction,
             @Value("${knollfield.demo.vehicles:240}") int size) {
@@ -100,6 +111,7 @@ class Skerrow implements SmartInitializingSingleton {
         this.cards = cards;
         this.settings = settings;
         this.demo = demo;
+        this.catalogue = catalogue;
         this.clock = clock;
         this.transaction = transaction;
         this.size = size;
@@ -132,6 +144,8 @@ class Skerrow implements SmartInitializingSingleton {
                 w.labourRateMinor(),
                 w.costs(),
                 w.wear(),
+                w.school(),
+                w.seals(),
                 w.assumptions(),
                 w.version(),
                 w.changedBy(),
@@ -147,8 +161,50 @@ class Skerrow implements SmartInitializingSingleton {
         demo.addFleet("Harbour taxis", 2, "Jory Pask", "0555 014 27");
         demo.addFleet("Council works", 2, "Gerren Hendra", "0555 018 80");
         addPeople();
-        SkerrowFamilies.all().forEach(f -> book.add(f, f.code().equals("OST-20") ? 2 : 1));
+        SkerrowFamilies.all()
+                .forEach(f -> book.add(f, f.code().equals("OST-20") ? 2 : 1, "Ines Carrow", clock.instant()));
+        addParts();
         addVehicles();
+    }
+
+    /** Each item in up to three grades; what the dear one costs more it lasts longer. */
+    private void addParts() {
+        for (EngineFamily family : SkerrowFamilies.all()) {
+            for (Item item : family.items()) {
+                int km = item.schedule()
+                        .flatMap(s -> s.normal().km().isPresent()
+                                ? Optional.of(s.normal().km().getAsInt())
+                                : Optional.empty())
+                        .orElse(130_000);
+                part(family, item, Grade.Kind.ORIGINAL, "", 100, km, 3);
+                part(family, item, Grade.Kind.EQUAL, "E", 72, km * 4 / 5, 7);
+                if (item.kind() == ItemKind.WATER_PUMP || item.kind() == ItemKind.IDLER) {
+                    part(family, item, Grade.Kind.PLAIN, "P", 50, km * 2 / 5, 4);
+                }
+            }
+        }
+    }
+
+    private void part(EngineFamily family, Item item, Grade.Kind grade, String suffix, int percent, int km, int lead) {
+        Part book = item.part();
+        boolean drive = item.kind().isTheDrive();
+        catalogue.add(new CatalogPart(
+                book.number() + suffix,
+                suffix.isEmpty() ? book.name() : book.name() + ", " + grade.words(),
+                family.code(),
+                item.code(),
+                grade,
+                book.totalMinor() * percent / 100,
+                OptionalInt.of(km),
+                lead,
+                suffix.isEmpty() ? Optional.empty() : Optional.of(book.number()),
+                new FitCheck.Data(
+                        drive ? OptionalInt.of(family.path().teeth()) : OptionalInt.empty(),
+                        drive && family.drive().isBelt() ? OptionalDouble.of(25.4) : OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        Optional.empty()),
+                0));
     }
 
     private void addPeople() {

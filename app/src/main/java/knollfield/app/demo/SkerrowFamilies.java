@@ -17,6 +17,9 @@ final class SkerrowFamilies {
                 new FamilyBuilder("CAL-16", "Calder 1.6", Drive.BELT)
                         .inline(145, 24)
                         .pins("crank pin", "inlet pin", "exhaust pin")
+                        .printed("130", "96")
+                        .pumpInHalves()
+                        .turnBack(10)
                         .tensioner(TensionerKind.SPRING_PIN, true)
                         .moveOver("tensioner spacer")
                         .plugs(1)
@@ -37,6 +40,7 @@ final class SkerrowFamilies {
                         .tensioner(TensionerKind.ECCENTRIC_POINTER, true)
                         .plugs(1)
                         .repair(330_000)
+                        .twoCrankBolts(40, 60)
                         .caution("The crank sprocket turns as soon as its bolt is slack.")
                         .limits(Limit.of(180_000, 120), Limit.of(110_000, 84))
                         .belt(360, true, 40, 90),
@@ -45,11 +49,12 @@ final class SkerrowFamilies {
                         .pins("crank pin", "left cam bar", "right cam bar")
                         .tensioner(TensionerKind.HYDRAULIC_PIN, true)
                         .noMount()
+                        .printed("219", "158")
                         .moveOver("plunger bushing", "belt guide")
                         .repair(460_000)
                         .kit(9_800)
                         .limits(Limit.of(100_000, 84), Limit.of(80_000, 60))
-                        .belt(380, true, 180, null),
+                        .belt(380, true, 219, null),
                 new FamilyBuilder("LAM-27V", "Lamorn 2.7 V6", Drive.BELT)
                         .vee(219, 24)
                         .marks()
@@ -95,6 +100,8 @@ final class SkerrowFamilies {
                         .pins("crank pin", "cam bar")
                         .tensioner(TensionerKind.HYDRAULIC_PIN, false)
                         .moveOver("idler washer", "belt guide")
+                        .coverTorqueMissing()
+                        .unreliable("the arrow on the lower cover")
                         .limits(Limit.of(105_000, 84), Limit.of(80_000, 60))
                         .belt(280, true, 167, null),
                 new FamilyBuilder("SOR-22", "Sorrel 2.2", Drive.CHAIN)

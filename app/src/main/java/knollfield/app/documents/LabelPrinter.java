@@ -49,21 +49,21 @@ public class LabelPrinter {
             try (PDPageContentStream out = new PDPageContentStream(document, page)) {
                 float textWidth = WIDTH - 3 * MARGIN - QR_SIZE;
                 float y = HEIGHT - MARGIN - 13;
-                line(out, bold, 15, MARGIN, y, label.registration());
+                PdfText.line(out, bold, 15, MARGIN, y, label.registration());
                 y -= 14;
-                for (String text : wrap(plain, 8.5f, String.join(", ", label.renewed()), textWidth)) {
-                    line(out, plain, 8.5f, MARGIN, y, text);
+                for (String text : PdfText.wrap(plain, 8.5f, String.join(", ", label.renewed()), textWidth)) {
+                    PdfText.line(out, plain, 8.5f, MARGIN, y, text);
                     y -= 10;
                 }
                 y -= 2;
-                line(out, bold, 10, MARGIN, y, "Renewed " + words.day(label.date()));
+                PdfText.line(out, bold, 10, MARGIN, y, "Renewed " + words.day(label.date()));
                 y -= 12;
-                line(out, bold, 10, MARGIN, y, "at " + words.km(label.km()));
+                PdfText.line(out, bold, 10, MARGIN, y, "at " + words.km(label.km()));
                 y -= 16;
-                line(out, plain, 8.5f, MARGIN, y, "Next due, whichever first:");
+                PdfText.line(out, plain, 8.5f, MARGIN, y, "Next due, whichever first:");
                 y -= 12;
-                line(out, bold, 10, MARGIN, y, nextDue(label));
-                line(out, plain, 7, MARGIN, MARGIN, label.workshop());
+                PdfText.line(out, bold, 10, MARGIN, y, nextDue(label));
+                PdfText.line(out, plain, 7, MARGIN, MARGIN, label.workshop());
                 qr(out, text(label), WIDTH - MARGIN - QR_SIZE, MARGIN + 8);
             }
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
@@ -89,44 +89,6 @@ public class LabelPrinter {
         label.nextOn().ifPresent(d -> limits.add(words.day(d)));
         label.nextKm().ifPresent(km -> limits.add(words.km(km)));
         return limits.isEmpty() ? "by inspection" : String.join(" or ", limits);
-    }
-
-    private static void line(PDPageContentStream out, PDFont font, float size, float x, float y, String text)
-            throws IOException {
-        out.beginText();
-        out.setFont(font, size);
-        out.newLineAtOffset(x, y);
-        out.showText(printable(text));
-        out.endText();
-    }
-
-    private static List<String> wrap(PDFont font, float size, String text, float width) throws IOException {
-        List<String> lines = new ArrayList<>();
-        StringBuilder line = new StringBuilder();
-        for (String word : printable(text).split(" ")) {
-            String longer = line.isEmpty() ? word : line + " " + word;
-            if (!line.isEmpty() && font.getStringWidth(longer) / 1000 * size > width) {
-                lines.add(line.toString());
-                line = new StringBuilder(word);
-            } else {
-                line = new StringBuilder(longer);
-            }
-        }
-        lines.add(line.toString());
-        return lines;
-    }
-
-    /** The standard fonts know Latin letters only; what they do not know is printed as a question mark. */
-    private static String printable(String text) {
-        StringBuilder out = new StringBuilder();
-        for (char c : text.toCharArray()) {
-            if (c == '\u00a0') {
-                out.append(' ');
-            } else {
-                out.append(c >= ' ' && c <= '~' || c >= '\u00a1' && c <= '\u00ff' ? c : '?');
-            }
-        }
-        return out.toString();
     }
 
     private static void qr(PDPageContentStream out, String text, float x, float y) throws IOException {

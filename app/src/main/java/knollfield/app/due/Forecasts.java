@@ -197,6 +197,12 @@ public class Forecasts {
         stale = true;
     }
 
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    @Order(1)
+    void changed(EngineBook.BookChanged event) {
+        stale = true;
+    }
+
     /** Lets the next question compute everything anew. */
     public void forget() {
         synchronized (computing) {

@@ -1,15 +1,21 @@
 package knollfield.app.engine;
 
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import knollfield.app.problem.Conflict;
 import knollfield.app.problem.NotFound;
 import knollfield.core.engine.EngineFamily;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionPhase;
+import org.springframework.transaction.event.TransactionalEventListener;
 
 /** The workshop's book of engine families. */
 @Service
@@ -18,8 +24,11 @@ public class EngineBook {
     private final EngineFamilyRepository repository;
     private final AtomicReference<@Nullable Map<String, VersionedFamily>> newest = new AtomicReference<>();
 
-    EngineBook(EngineFamilyRepository repository) {
+    private final ApplicationEventPublisher events;
+
+    EngineBook(EngineFamilyRepository repository, ApplicationEventPublisher events) {
         this.repository = repository;
+        this.events = events;
     }
 
     /** The newest version of each family, by code. */
@@ -57,11 +66,57 @@ public class EngineBook {
         return repository.toolSetCopies(familyCode);
     }
 
+    /** All versions of a family, the newest first. */
+    public List<VersionedFamily> versions(String code) {
+        return repository.versions(code);
+    }
+
     /** Files a new family with its tool set. */
     @Transactional
-    public void add(EngineFamily family, int toolSetCopies) {
-        repository.add(family, 1);
+    public void add(EngineFamily family, int toolSetCopies, String by, Instant at) {
+        repository.add(family, 1, by, at, "");
         repository.addToolSet(family.code(), toolSetCopies);
+        events.publishEvent(new BookChanged(family.code()));
+    }
+
+    /**
+     * Files the next version of a family; jobs keep the one they were built on.
+     *
+     * @param readVersion the version the change was made on; 0 for a family that is not on file
+     * @throws Conflict where somebody else filed another one meanwhile
+     */
+    @Transactional
+    public int file(EngineFamily family, int readVersion, String by, Instant at, String note) {
+        List<VersionedFamily> known = repository.versions(family.code());
+        int newestVersion = known.isEmpty() ? 0 : known.get(0).version();
+        if (newestVersion != readVersion) {
+            throw new Conflict(
+                    newestVersion == 0
+                            ? "%s is not on file any more.".formatted(family.code())
+                            : "%s filed version %d of %s meanwhile%s. Yours was not saved."
+                                    .formatted(
+                                            known.get(0).changedBy(),
+                                            newestVersion,
+                                            family.name(),
+                                            known.get(0).note().isEmpty()
+                                                    ? ""
+                                                    : " (" + known.get(0).note() + ")"));
+        }
+        repository.add(family, newestVersion + 1, by, at, note);
+        if (newestVersion == 0) {
+            repository.addToolSet(family.code(), 1);
+        }
+        events.publishEvent(new BookChanged(family.code()));
+        return newestVersion + 1;
+    }
+
+    /** A family's book has a new version. */
+    public record BookChanged(String code) {}
+
+    /** Before anyone else listens, so that they read the new book. */
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    @Order(0)
+    void forget(BookChanged event) {
         newest.set(null);
     }
 }

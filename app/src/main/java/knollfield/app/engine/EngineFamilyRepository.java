@@ -1,5 +1,10 @@
 package knollfield.app.engine;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,39 +20,55 @@ class EngineFamilyRepository {
 
     private final JdbcClient jdbc;
     private final JsonMapper json;
+    private final FamilyJson families;
 
-    EngineFamilyRepository(JdbcClient jdbc, JsonMapper json) {
+    EngineFamilyRepository(JdbcClient jdbc, JsonMapper json, FamilyJson families) {
         this.jdbc = jdbc;
         this.json = json;
+        this.families = families;
     }
 
     /** The newest version of each family, by code. */
     Map<String, VersionedFamily> newest() {
         List<VersionedFamily> all = jdbc.sql("""
-                        SELECT f.version, f.body
+                        SELECT f.version, f.body, f.changed_by, f.changed_at, f.note
                         FROM engine_family f
                         WHERE f.version = (SELECT MAX(g.version) FROM engine_family g WHERE g.code = f.code)
                         ORDER BY f.name
-                        """)
-                .query((rs, row) -> new VersionedFamily(read(rs.getString("body")), rs.getInt("version")))
-                .list();
+                        """).query(this::versioned).list();
         return all.stream().collect(Collectors.toMap(f -> f.family().code(), f -> f));
+    }
+
+    /** All versions of a family, the newest first. */
+    List<VersionedFamily> versions(String code) {
+        return jdbc.sql("""
+                        SELECT version, body, changed_by, changed_at, note
+                        FROM engine_family
+                        WHERE code = :code
+                        ORDER BY version DESC
+                        """).param("code", code).query(this::versioned).list();
     }
 
     Optional<EngineFamily> find(String code, int version) {
         return jdbc.sql("SELECT body FROM engine_family WHERE code = :code AND version = :version")
                 .param("code", code)
                 .param("version", version)
-                .query((rs, row) -> read(rs.getString("body")))
+                .query((rs, row) -> families.stored(rs.getString("body")))
                 .optional();
     }
 
-    void add(EngineFamily family, int version) {
-        jdbc.sql("INSERT INTO engine_family (code, version, name, body) VALUES (:code, :version, :name, :body)")
+    void add(EngineFamily family, int version, String by, Instant at, String note) {
+        jdbc.sql("""
+                        INSERT INTO engine_family (code, version, name, body, changed_by, changed_at, note)
+                        VALUES (:code, :version, :name, :body, :by, :at, :note)
+                        """)
                 .param("code", family.code())
                 .param("version", version)
                 .param("name", family.name())
                 .param("body", json.writeValueAsString(family))
+                .param("by", by)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .param("note", note)
                 .update();
     }
 
@@ -67,7 +88,12 @@ class EngineFamilyRepository {
                 .orElse(0);
     }
 
-    private EngineFamily read(String body) {
-        return json.readValue(body, EngineFamily.class);
+    private VersionedFamily versioned(ResultSet rs, int row) throws SQLException {
+        return new VersionedFamily(
+                families.stored(rs.getString("body")),
+                rs.getInt("version"),
+                rs.getString("changed_by"),
+                rs.getObject("changed_at", OffsetDateTime.class).toInstant(),
+                rs.getString("note"));
     }
 }

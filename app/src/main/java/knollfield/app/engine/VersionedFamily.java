@@ -1,6 +1,11 @@
 package knollfield.app.engine;
 
+import java.time.Instant;
 import knollfield.core.engine.EngineFamily;
 
-/** A family as it stood at one version of its book; versions start at 1. */
-public record VersionedFamily(EngineFamily family, int version) {}
+/**
+ * A family as it stood at one version of its book; versions start at 1.
+ *
+ * @param note why it was changed; may be empty
+ */
+public record VersionedFamily(EngineFamily family, int version, String changedBy, Instant changedAt, String note) {}

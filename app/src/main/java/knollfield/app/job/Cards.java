@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
@@ -17,8 +18,10 @@ import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.Vehicle;
+import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.completion.Completion;
+import knollfield.core.due.ClockStart;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
@@ -143,7 +146,7 @@ public class Cards {
             List<FieldProblem> problems = atOdometer(e.problems());
             throw e.mayInsist() ? InvalidInput.unlessInsisted(problems) : new InvalidInput(problems);
         }
-        save(with(job, JobStage.UNDER_WAY, Optional.empty()));
+        save(job.with(JobStage.UNDER_WAY, job.booking()));
         log.write(job.vehicleId(), "job " + job.id() + " checked in", "", "");
     }
 
@@ -159,21 +162,31 @@ public class Cards {
                     r.start().date(),
                     r.start().km(),
                     r.start().grade(),
-                    r.item().part().number(),
+                    jobs.fitted(job, r.item()),
                     true,
                     Optional.of(job.id()),
                     by);
             // the odometer was recorded as a reading at check-in
             vehicles.addRenewal(job.vehicleId(), renewal, false, ReadingSource.WORKSHOP);
         }
-        if (job.items().contains(family.driveItem().code())) {
-            vehicles.endEvidence(job.vehicleId(), "ended by job " + job.id());
-        }
+        VehicleHistory history = jobs.state(job).history();
+        vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(family, job.items(), e), "ended by job " + job.id());
         Policy workshop = settings.get().policy();
         Policy policy = vehicle.own().map(own -> workshop.with(own.timing())).orElse(workshop);
         boolean severe = vehicle.conditions().stream().anyMatch(c -> c.appliesTo(family.drive()));
-        Completion.NextDue next = Completion.nextDue(family, policy, severe, today, km);
-        save(with(job, JobStage.DONE, Optional.of(new Job.Done(today, km, next.date(), next.km()))));
+        // a partial job leaves the drive's clocks running
+        Optional<ClockStart> driveStart =
+                job.items().contains(family.driveItem().code())
+                        ? Optional.of(new ClockStart(today, km, ClockStart.Grade.DOCUMENTED))
+                        : Optional.ofNullable(jobs.state(job)
+                                        .facts()
+                                        .starts()
+                                        .get(family.driveItem().code()))
+                                .map(s -> new ClockStart(s.date(), s.km() - history.offsetOn(today), s.grade()));
+        Completion.NextDue next = driveStart
+                .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
+                .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
+        save(job.with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km())));
         log.write(
                 job.vehicleId(),
                 "job " + job.id() + " signed",
@@ -185,31 +198,7 @@ public class Cards {
 
     /** Fixes what is renewed, so that the card stays the same whatever the rules say later. */
     private Job withItems(Job job) {
-        return new Job(
-                job.id(),
-                job.vehicleId(),
-                job.familyCode(),
-                job.familyVersion(),
-                job.stage(),
-                job.chosen(),
-                jobs.items(job),
-                job.booking(),
-                job.done(),
-                job.version());
-    }
-
-    private static Job with(Job job, JobStage stage, Optional<Job.Done> done) {
-        return new Job(
-                job.id(),
-                job.vehicleId(),
-                job.familyCode(),
-                job.familyVersion(),
-                stage,
-                job.chosen(),
-                job.items(),
-                job.booking(),
-                done,
-                job.version());
+        return job.with(jobs.items(job));
     }
 
     private void save(Job job) {

@@ -11,9 +11,9 @@ import knollfield.core.due.JobStage;
  * A job on a vehicle.
  *
  * @param familyVersion the version of the book it was built on
- * @param chosen offered items the manager took in
  * @param items what is renewed, fixed at check-in; empty before
  * @param booking its place on the board
+ * @param actual what it took in the end; empty until somebody has said it
  */
 public record Job(
         long id,
@@ -21,10 +21,11 @@ public record Job(
         String familyCode,
         int familyVersion,
         JobStage stage,
-        Set<String> chosen,
+        JobScope scope,
         Set<String> items,
         Optional<Booking> booking,
         Optional<Done> done,
+        Optional<Actual> actual,
         int version) {
 
     /** A place on the board. */
@@ -32,4 +33,54 @@ public record Job(
 
     /** What completion left: the day, the odometer, and what the label says. */
     public record Done(LocalDate on, int km, Optional<LocalDate> nextDueOn, OptionalInt nextDueKm) {}
+
+    /** Minutes worked and parts used, minor units before tax. */
+    public record Actual(int minutes, long partsMinor) {}
+
+    public Job with(JobStage other, Optional<Booking> place) {
+        return new Job(id, vehicleId, familyCode, familyVersion, other, scope, items, place, done, actual, version);
+    }
+
+    public Job with(JobStage other, Done completed) {
+        return new Job(
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                other,
+                scope,
+                items,
+                booking,
+                Optional.of(completed),
+                actual,
+                version);
+    }
+
+    public Job with(JobScope other) {
+        return new Job(id, vehicleId, familyCode, familyVersion, stage, other, items, booking, done, actual, version);
+    }
+
+    public Job with(Set<String> renewed) {
+        return new Job(id, vehicleId, familyCode, familyVersion, stage, scope, renewed, booking, done, actual, version);
+    }
+
+    /** This job built on another version of its family's book. */
+    public Job onBook(int other) {
+        return new Job(id, vehicleId, familyCode, other, stage, scope, items, booking, done, actual, version);
+    }
+
+    public Job with(Actual what) {
+        return new Job(
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                stage,
+                scope,
+                items,
+                booking,
+                done,
+                Optional.of(what),
+                version);
+    }
 }

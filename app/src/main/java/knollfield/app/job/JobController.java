@@ -3,22 +3,34 @@ package knollfield.app.job;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.app.due.VehicleState;
+import knollfield.app.engine.EngineBook;
+import knollfield.app.engine.VersionedFamily;
+import knollfield.app.parts.CatalogPart;
+import knollfield.app.parts.Catalogue;
+import knollfield.app.parts.PartsSupplier;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
+import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
+import knollfield.core.bundle.BundlePlan;
+import knollfield.core.bundle.Decision;
+import knollfield.core.bundle.Grade;
+import knollfield.core.bundle.School;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.Status;
+import knollfield.core.engine.BookFault;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
@@ -43,9 +55,25 @@ class JobController {
     private final Jobs jobs;
     private final People people;
     private final WorkshopSettings settings;
+    private final EngineBook book;
+    private final Catalogue catalogue;
+    private final PartsSupplier supplier;
+    private final WorkshopClock clock;
     private final Words words;
 
-    JobController(Jobs jobs, People people, WorkshopSettings settings, Words words) {
+    JobController(
+            Jobs jobs,
+            People people,
+            WorkshopSettings settings,
+            EngineBook book,
+            Catalogue catalogue,
+            PartsSupplier supplier,
+            WorkshopClock clock,
+            Words words) {
+        this.book = book;
+        this.catalogue = catalogue;
+        this.supplier = supplier;
+        this.clock = clock;
         this.jobs = jobs;
         this.people = people;
         this.settings = settings;
@@ -56,7 +84,51 @@ class JobController {
 
     record Created(long id) {}
 
-    record Choice(Set<String> chosen, int version) {}
+    record DecisionIn(
+            boolean in, @Nullable String reason, @Nullable String inspection) {}
+
+    /**
+     * How the job is to be built; what is left out is as the workshop has it.
+     *
+     * @param decisions by item code
+     * @param parts catalogue numbers by item code
+     * @param variants choice by variant code
+     * @param version the job's, as it was read
+     */
+    record ScopeIn(
+            Set<String> purpose,
+            @Nullable School school,
+            School.@Nullable Seals seals,
+            @Nullable LocalDate keptUntil,
+            Map<String, DecisionIn> decisions,
+            Map<String, String> parts,
+            Set<String> ownerSupplied,
+            Map<String, String> variants,
+            long toolHireMinor,
+            int version) {
+
+        JobScope toScope() {
+            Map<String, Decision> decided = new HashMap<>();
+            decisions.forEach((item, d) -> decided.put(
+                    item,
+                    new Decision(
+                            d.in(),
+                            Optional.ofNullable(d.reason()).orElse("").strip(),
+                            Optional.ofNullable(d.inspection()).orElse("").strip())));
+            return new JobScope(
+                    purpose,
+                    Optional.ofNullable(school),
+                    Optional.ofNullable(seals),
+                    Optional.ofNullable(keptUntil),
+                    decided,
+                    parts,
+                    ownerSupplied,
+                    variants,
+                    toolHireMinor);
+        }
+    }
+
+    record ActualIn(int minutes, long partsMinor, int version) {}
 
     record BookingRequest(long technicianId, long bayId, LocalDate day, LocalTime time, int version) {}
 
@@ -73,16 +145,95 @@ class JobController {
             @Nullable BookingView booking,
             @Nullable LocalDate completedOn) {}
 
+    /**
+     * A part that can be fitted.
+     *
+     * @param per10000KmMinor price and its share of labour for each 10,000 km; null where its life is not known
+     * @param stock at the supplier
+     * @param here the day it is here if ordered today
+     */
+    record OfferView(
+            String number,
+            String name,
+            Grade.Kind grade,
+            String gradeWords,
+            long priceMinor,
+            @Nullable Integer expectedKm,
+            @Nullable Long per10000KmMinor,
+            int stock,
+            LocalDate here) {}
+
+    /**
+     * A line of the job; money in minor units before tax.
+     *
+     * @param included it is in the job as built
+     * @param onCard it is on the card of a job at the bench
+     * @param minutes what it adds
+     * @param nowMinor price it adds, or would add
+     * @param laterMinor what leaving it is expected to cost until the next opening
+     * @param reusable required, but may be left with a reason and an inspection
+     * @param schools that take it in
+     */
     record LineView(
             String code,
             String name,
             BundleLine.Kind kind,
             BundleLine.Rule rule,
             boolean included,
+            boolean onCard,
+            boolean reusable,
+            boolean ownerSupplied,
             int minutes,
             long partsMinor,
-            long labourMinor,
+            long nowMinor,
+            long laterMinor,
+            @Nullable LocalDate limitOn,
+            Set<School> schools,
+            @Nullable DecisionIn decision,
+            @Nullable String part,
+            List<OfferView> offers,
             String reason) {}
+
+    /** What a school would do, without a person's decisions. */
+    record SchoolView(School school, String words, int minutes, long nowMinor, long laterMinor) {}
+
+    record ChoiceView(String code, String name) {}
+
+    record VariantView(
+            String code,
+            String name,
+            String howToTell,
+            @Nullable String settled,
+            List<ChoiceView> choices) {}
+
+    record NamedItem(String code, String name) {}
+
+    /**
+     * @param school in force for this job
+     * @param ownSchool true where it is not the workshop's
+     * @param until why money is counted until then
+     * @param laterOn when what is left and falls due is done together
+     */
+    record BuildView(
+            School school,
+            boolean ownSchool,
+            School.Seals seals,
+            boolean ownSeals,
+            Set<String> purpose,
+            String drive,
+            List<NamedItem> purposes,
+            @Nullable LocalDate keptUntil,
+            LocalDate nextOpening,
+            String until,
+            @Nullable LocalDate laterOn,
+            List<SchoolView> schools,
+            List<VariantView> variants,
+            long toolHireMinor,
+            int bookVersion,
+            int newestBook,
+            List<String> remarks) {}
+
+    record ActualView(int minutes, long partsMinor) {}
 
     record AccessStepView(String code, String title, int minutes, int helperMinutes, List<String> neededBy) {}
 
@@ -101,6 +252,7 @@ class JobController {
             Interference interference,
             Status status,
             @Nullable LocalDate actBy,
+            BuildView build,
             List<LineView> lines,
             List<AccessStepView> steps,
             int minutes,
@@ -110,7 +262,8 @@ class JobController {
             long totalMinor,
             long labourRateMinor,
             @Nullable BookingView booking,
-            @Nullable LocalDate completedOn) {}
+            @Nullable LocalDate completedOn,
+            @Nullable ActualView actual) {}
 
     record TechnicianView(long id, String name, Set<Drive> skills, Set<java.time.DayOfWeek> workingDays) {}
 
@@ -162,9 +315,24 @@ class JobController {
         return view(jobs.get(id));
     }
 
-    @PutMapping("/{id}/lines")
-    JobView choose(@PathVariable long id, @RequestBody Choice body) {
-        jobs.choose(id, body.chosen(), body.version());
+    /** Builds the job anew. */
+    @PutMapping("/{id}/scope")
+    JobView change(@PathVariable long id, @RequestBody ScopeIn body) {
+        jobs.change(id, body.toScope(), body.version());
+        return view(jobs.get(id));
+    }
+
+    /** Takes the newest version of the engine family's book. */
+    @PostMapping("/{id}/newest-book")
+    JobView newestBook(@PathVariable long id, @RequestParam int version) {
+        jobs.takeNewestBook(id, version);
+        return view(jobs.get(id));
+    }
+
+    /** What a signed job took in the end. */
+    @PutMapping("/{id}/actual")
+    JobView actual(@PathVariable long id, @RequestBody ActualIn body) {
+        jobs.actual(id, new Job.Actual(body.minutes(), body.partsMinor()), body.version());
         return view(jobs.get(id));
     }
 
@@ -219,8 +387,9 @@ class JobController {
         VehicleState state = jobs.state(job);
         Vehicle v = state.history().vehicle();
         EngineFamily family = jobs.family(job);
+        BundlePlan plan = jobs.plan(job);
+        Bundle bundle = plan.bundle();
         Workshop workshop = settings.get();
-        Bundle bundle = jobs.bundle(job);
         long parts = bundle.partsMinor();
         long labour = bundle.labourMinor(workshop.labourRateMinor());
         return new JobView(
@@ -238,7 +407,8 @@ class JobController {
                 family.interference(),
                 state.forecast().status(),
                 state.forecast().actBy().orElse(null),
-                bundle.lines().stream().map(l -> line(l, workshop)).toList(),
+                build(job, family, plan),
+                lines(job, family, plan),
                 bundle.labour().steps().stream()
                         .map(s -> new AccessStepView(
                                 s.step().code(),
@@ -254,20 +424,113 @@ class JobController {
                 parts + labour,
                 workshop.labourRateMinor(),
                 booking(job, technicians(), bays()),
-                job.done().map(Job.Done::on).orElse(null));
+                job.done().map(Job.Done::on).orElse(null),
+                job.actual()
+                        .map(a -> new ActualView(a.minutes(), a.partsMinor()))
+                        .orElse(null));
     }
 
-    private LineView line(BundleLine line, Workshop workshop) {
-        return new LineView(
-                line.code(),
-                line.name(),
-                line.kind(),
-                line.rule(),
-                line.included(),
-                line.marginalMinutes(),
-                line.partsMinor(),
-                Math.round(line.marginalMinutes() * workshop.labourRateMinor() / 60.0),
-                words.write(line.reason(), workshop.currency()));
+    private BuildView build(Job job, EngineFamily family, BundlePlan plan) {
+        Workshop workshop = settings.get();
+        JobScope scope = job.scope();
+        return new BuildView(
+                scope.school().orElse(workshop.school()),
+                scope.school().isPresent(),
+                scope.seals().orElse(workshop.seals()),
+                scope.seals().isPresent(),
+                scope.purpose(),
+                family.driveItem().code(),
+                family.items().stream()
+                        .filter(i -> i.kind().carriesTheDrive())
+                        .map(i -> new NamedItem(i.code(), i.name()))
+                        .toList(),
+                scope.keptUntil().orElse(null),
+                plan.nextOpening(),
+                words.write(plan.whyThen(), workshop.currency()),
+                plan.laterOn().orElse(null),
+                plan.schools().stream()
+                        .map(o -> new SchoolView(
+                                o.school(), o.school().words(), o.minutes(), o.nowMinor(), o.laterMinor()))
+                        .toList(),
+                family.variants().stream()
+                        .map(x -> new VariantView(
+                                x.code(),
+                                x.name(),
+                                x.howToTell(),
+                                scope.variants().get(x.code()),
+                                x.choices().stream()
+                                        .map(c -> new ChoiceView(c.code(), c.name()))
+                                        .toList()))
+                        .toList(),
+                scope.toolHireMinor(),
+                job.familyVersion(),
+                book.find(job.familyCode()).map(VersionedFamily::version).orElse(job.familyVersion()),
+                family.remarks().stream().map(BookFault::words).toList());
+    }
+
+    private List<LineView> lines(Job job, EngineFamily family, BundlePlan plan) {
+        List<CatalogPart> catalogued = catalogue.ofFamily(job.familyCode());
+        Map<String, PartsSupplier.Quote> quotes = supplier.ask(catalogued, clock.today()).stream()
+                .collect(Collectors.toMap(PartsSupplier.Quote::number, q -> q));
+        Map<String, BundlePlan.Line> money = plan.byCode();
+        Workshop workshop = settings.get();
+        return plan.bundle().lines().stream()
+                .map(l -> {
+                    BundlePlan.Line m = l.kind() == BundleLine.Kind.ITEM ? money.get(l.code()) : null;
+                    long share = Math.round(l.marginalMinutes() * workshop.labourRateMinor() / 60.0);
+                    return new LineView(
+                            l.code(),
+                            l.name(),
+                            l.kind(),
+                            l.rule(),
+                            l.included(),
+                            job.items().isEmpty() || job.items().contains(l.code()),
+                            m != null && m.reusable(),
+                            job.scope().ownerSupplied().contains(l.code()),
+                            l.marginalMinutes(),
+                            l.partsMinor(),
+                            m == null ? l.partsMinor() : m.nowMinor(),
+                            m == null ? 0 : m.laterMinor(),
+                            m == null ? null : m.limitOn().orElse(null),
+                            plan.schools().stream()
+                                    .filter(o -> o.items().contains(l.code()))
+                                    .map(BundlePlan.OfSchool::school)
+                                    .collect(Collectors.toSet()),
+                            m == null
+                                    ? null
+                                    : m.decision()
+                                            .map(d -> new DecisionIn(d.in(), d.reason(), d.inspection()))
+                                            .orElse(null),
+                            l.kind() == BundleLine.Kind.ITEM
+                                    ? family.item(l.code())
+                                            .map(i -> jobs.fitted(job, i))
+                                            .orElse(null)
+                                    : null,
+                            l.kind() == BundleLine.Kind.ITEM
+                                    ? catalogued.stream()
+                                            .filter(p -> p.itemCode().equals(l.code()))
+                                            .map(p -> offer(p, share, quotes.get(p.number())))
+                                            .toList()
+                                    : List.of(),
+                            words.write(m == null ? l.reason() : m.reason(), workshop.currency()));
+                })
+                .toList();
+    }
+
+    private OfferView offer(CatalogPart p, long labourShare, PartsSupplier.@Nullable Quote quote) {
+        return new OfferView(
+                p.number(),
+                p.name(),
+                p.grade(),
+                p.grade().words(),
+                p.priceMinor(),
+                p.expectedKm().isPresent() ? p.expectedKm().getAsInt() : null,
+                p.expectedKm().isPresent()
+                        ? Math.round(Grade.costPer10000Km(
+                                p.priceMinor(), labourShare, p.expectedKm().getAsInt()))
+                        : null,
+                quote == null ? 0 : quote.stock(),
+                quote == null ? clock.today().plusDays(p.leadDays()) : quote.here());
     }
 
     private static @Nullable BookingView booking(Job job, Map<Long, Person> technicians, Map<Long, Bay> bays) {

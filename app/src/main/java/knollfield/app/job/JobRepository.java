@@ -11,32 +11,38 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import knollfield.core.bundle.Decision;
 import knollfield.core.due.JobStage;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.jdbc.support.KeyHolder;
 import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Jobs and bays. */
 @Repository
 class JobRepository {
 
     private static final String SELECT = """
-            SELECT id, vehicle_id, family_code, family_version, stage, chosen, items, technician_id, bay_id,
-                   start_at, end_at, completed_on, completed_km, next_due_on, next_due_km, version
+            SELECT id, vehicle_id, family_code, family_version, stage, scope, chosen, items, technician_id, bay_id,
+                   start_at, end_at, completed_on, completed_km, next_due_on, next_due_km, actual_minutes,
+                   actual_parts_minor, version
             FROM job
             """;
 
     private final JdbcClient jdbc;
+    private final JsonMapper json;
 
-    JobRepository(JdbcClient jdbc) {
+    JobRepository(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;
+        this.json = json;
     }
 
     Optional<Job> find(long id) {
         return jdbc.sql(SELECT + " WHERE id = :id")
                 .param("id", id)
-                .query(JobRepository::job)
+                .query(this::job)
                 .optional();
     }
 
@@ -44,14 +50,14 @@ class JobRepository {
     Optional<Job> findForUpdate(long id) {
         return jdbc.sql(SELECT + " WHERE id = :id FOR UPDATE")
                 .param("id", id)
-                .query(JobRepository::job)
+                .query(this::job)
                 .optional();
     }
 
     List<Job> ofVehicle(long vehicleId) {
         return jdbc.sql(SELECT + " WHERE vehicle_id = :vehicle ORDER BY id DESC")
                 .param("vehicle", vehicleId)
-                .query(JobRepository::job)
+                .query(this::job)
                 .list();
     }
 
@@ -60,10 +66,7 @@ class JobRepository {
         return jdbc.sql(SELECT + """
                                  WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') OR completed_on >= :since
                                  ORDER BY start_at, id
-                                """)
-                .param("since", doneSince)
-                .query(JobRepository::job)
-                .list();
+                                """).param("since", doneSince).query(this::job).list();
     }
 
     /** Jobs with a place on the board that touches the span. */
@@ -74,7 +77,7 @@ class JobRepository {
                                 """)
                 .param("from", from)
                 .param("to", to)
-                .query(JobRepository::job)
+                .query(this::job)
                 .list();
     }
 
@@ -109,14 +112,16 @@ class JobRepository {
     boolean update(Job job) {
         return jdbc.sql("""
                                 UPDATE job
-                                SET stage = :stage, chosen = :chosen, items = :items, technician_id = :technician,
+                                SET family_version = :familyVersion, stage = :stage, scope = :scope, items = :items, technician_id = :technician,
                                     bay_id = :bay, start_at = :start, end_at = :end, completed_on = :doneOn,
                                     completed_km = :doneKm, next_due_on = :nextOn, next_due_km = :nextKm,
+                                    actual_minutes = :minutes, actual_parts_minor = :partsMinor,
                                     version = version + 1
                                 WHERE id = :id AND version = :version
                                 """)
+                        .param("familyVersion", job.familyVersion())
                         .param("stage", job.stage().name())
-                        .param("chosen", join(job.chosen()))
+                        .param("scope", json.writeValueAsString(job.scope()))
                         .param("items", join(job.items()))
                         .param(
                                 "technician",
@@ -134,13 +139,17 @@ class JobRepository {
                                         .filter(OptionalInt::isPresent)
                                         .map(OptionalInt::getAsInt)
                                         .orElse(null))
+                        .param("minutes", job.actual().map(Job.Actual::minutes).orElse(null))
+                        .param(
+                                "partsMinor",
+                                job.actual().map(Job.Actual::partsMinor).orElse(null))
                         .param("id", job.id())
                         .param("version", job.version())
                         .update()
                 == 1;
     }
 
-    private static Job job(ResultSet rs, int row) throws SQLException {
+    private Job job(ResultSet rs, int row) throws SQLException {
         Long technician = rs.getObject("technician_id", Long.class);
         Optional<Job.Booking> booking = technician == null
                 ? Optional.empty()
@@ -159,17 +168,45 @@ class JobRepository {
                     Optional.ofNullable(rs.getObject("next_due_on", LocalDate.class)),
                     nextKm == null ? OptionalInt.empty() : OptionalInt.of(nextKm)));
         }
+        Integer minutes = rs.getObject("actual_minutes", Integer.class);
         return new Job(
                 rs.getLong("id"),
                 rs.getLong("vehicle_id"),
                 rs.getString("family_code"),
                 rs.getInt("family_version"),
                 JobStage.valueOf(rs.getString("stage")),
-                split(rs.getString("chosen")),
+                scope(rs.getString("scope"), split(rs.getString("chosen"))),
                 split(rs.getString("items")),
                 booking,
                 done,
+                minutes == null
+                        ? Optional.empty()
+                        : Optional.of(new Job.Actual(minutes, rs.getLong("actual_parts_minor"))),
                 rs.getInt("version"));
+    }
+
+    private JobScope scope(@Nullable String body, Set<String> chosen) {
+        if (body != null) {
+            return json.readValue(body, JobScope.class);
+        }
+        JobScope scope = JobScope.usual();
+        for (String item : chosen) {
+            scope = scope.with(item, Decision.in(""));
+        }
+        return scope;
+    }
+
+    /** Jobs of a family whose hours are on file, newest first, at most {@code limit}. */
+    List<Job> withActual(String familyCode, int limit) {
+        return jdbc.sql(SELECT + """
+                                 WHERE family_code = :family AND actual_minutes IS NOT NULL
+                                 ORDER BY completed_on DESC, id DESC
+                                 FETCH FIRST :limit ROWS ONLY
+                                """)
+                .param("family", familyCode)
+                .param("limit", limit)
+                .query(this::job)
+                .list();
     }
 
     private static String join(Set<String> codes) {

@@ -3,7 +3,9 @@ package knollfield.app.job;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.app.due.Forecasts;
@@ -11,28 +13,44 @@ import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
 import knollfield.app.log.VehicleLog;
+import knollfield.app.parts.Catalogue;
+import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.Bundle;
+import knollfield.core.bundle.BundleLine;
+import knollfield.core.bundle.BundlePlan;
+import knollfield.core.bundle.BundlePlanner;
 import knollfield.core.bundle.BundleRules;
+import knollfield.core.bundle.Decision;
+import knollfield.core.bundle.Labour;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.Part;
+import knollfield.core.estimate.TimeFactor;
 import knollfield.core.plan.Placement;
 import knollfield.core.plan.PlacementRules;
 import knollfield.core.plan.WorkCalendar;
+import knollfield.core.risk.Consequence;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Building and booking jobs. */
 @Service
 public class Jobs {
+
+    /** So many past jobs of a family say how long the workshop takes. */
+    private static final int PAST_JOBS = 50;
 
     private final JobRepository jobs;
     private final VehicleService vehicles;
@@ -41,6 +59,8 @@ public class Jobs {
     private final People people;
     private final VehicleLog log;
     private final WorkshopClock clock;
+    private final WorkshopSettings settings;
+    private final Catalogue catalogue;
 
     Jobs(
             JobRepository jobs,
@@ -49,7 +69,9 @@ public class Jobs {
             EngineBook book,
             People people,
             VehicleLog log,
-            WorkshopClock clock) {
+            WorkshopClock clock,
+            WorkshopSettings settings,
+            Catalogue catalogue) {
         this.jobs = jobs;
         this.vehicles = vehicles;
         this.forecasts = forecasts;
@@ -57,6 +79,8 @@ public class Jobs {
         this.people = people;
         this.log = log;
         this.clock = clock;
+        this.settings = settings;
+        this.catalogue = catalogue;
     }
 
     public Job get(long id) {
@@ -72,11 +96,13 @@ public class Jobs {
         return jobs.openAndDoneSince(clock.today().minusDays(days));
     }
 
-    EngineFamily family(Job job) {
-        return book.get(job.familyCode(), job.familyVersion());
+    /** The book the job was built on, with its settled variants. */
+    public EngineFamily family(Job job) {
+        return book.get(job.familyCode(), job.familyVersion())
+                .settled(job.scope().variants());
     }
 
-    VehicleState state(Job job) {
+    public VehicleState state(Job job) {
         return forecasts
                 .find(job.vehicleId())
                 .orElseThrow(() -> new NotFound("There is no vehicle " + job.vehicleId() + "."));
@@ -84,12 +110,66 @@ public class Jobs {
 
     /** What goes into {@code job} as things stand now. */
     public Bundle bundle(Job job) {
-        return BundleRules.bundle(family(job), forecasts.forBundle(state(job)), job.chosen());
+        return plan(job).bundle();
+    }
+
+    /** The same with what each line costs now and later, and what each school would do. */
+    public BundlePlan plan(Job job) {
+        EngineFamily family = family(job);
+        VehicleState state = state(job);
+        Workshop workshop = settings.get();
+        Consequence consequence = state.consequence()
+                .orElseGet(() ->
+                        Consequence.of(family, state.vehicle().valueMinor(), state.plannedMinor(), workshop.costs()));
+        return BundlePlanner.plan(
+                family,
+                forecasts.forBundle(state),
+                scope(job, family),
+                new BundlePlanner.Outlook(
+                        state.forecast(),
+                        state.facts().firstRegistered(),
+                        workshop.wearModels(),
+                        consequence,
+                        workshop.labourRateMinor(),
+                        job.scope().keptUntil()));
+    }
+
+    private BundleRules.Scope scope(Job job, EngineFamily family) {
+        JobScope scope = job.scope();
+        Workshop workshop = settings.get();
+        Map<String, Part> parts = new HashMap<>();
+        scope.parts()
+                .forEach((item, number) -> catalogue
+                        .find(number)
+                        .ifPresent(p -> parts.put(item, new Part(p.number(), p.name(), 1, p.priceMinor()))));
+        return new BundleRules.Scope(
+                scope.purpose().isEmpty() ? Set.of(family.driveItem().code()) : scope.purpose(),
+                scope.school().orElse(workshop.school()),
+                scope.seals().orElse(workshop.seals()),
+                scope.decisions(),
+                parts,
+                scope.ownerSupplied());
+    }
+
+    /** Number of the part that is fitted as {@code item}. */
+    String fitted(Job job, Item item) {
+        return Optional.ofNullable(job.scope().parts().get(item.code()))
+                .orElse(item.part().number());
     }
 
     /** The items of {@code job}: as fixed at check-in, before that as the rules have them now. */
-    Set<String> items(Job job) {
+    public Set<String> items(Job job) {
         return job.items().isEmpty() ? bundle(job).items() : job.items();
+    }
+
+    /** This workshop's time for the family against the book's, from jobs whose hours are on file. */
+    public double timeFactor(String familyCode) {
+        return TimeFactor.of(jobs.withActual(familyCode, PAST_JOBS).stream()
+                .map(j -> new TimeFactor.Past(
+                        Labour.of(family(j), state(j).vehicle().equipment(), items(j))
+                                .minutes(),
+                        j.actual().orElseThrow().minutes()))
+                .toList());
     }
 
     List<Bay> bays() {
@@ -127,37 +207,169 @@ public class Jobs {
         return id;
     }
 
-    /** Takes the offered items in {@code chosen} in, and leaves the others. */
+    /**
+     * Builds the job anew under {@code scope}. A job at the bench may only grow.
+     *
+     * @throws InvalidInput where the scope refers to what is not there, or breaks a rule without its reason
+     * @throws Conflict where the job was changed meanwhile, or would lose a line at the bench
+     */
     @Transactional
-    public void choose(long jobId, Set<String> chosen, int version) {
+    public void change(long jobId, JobScope scope, int version) {
         jobs.lockBoard();
-        Job job = editable(jobId, version);
-        EngineFamily family = family(job);
-        chosen.stream().filter(c -> family.item(c).isEmpty()).findFirst().ifPresent(c -> {
-            throw new InvalidInput("/chosen", "%s has no item %s.".formatted(family.name(), c));
+        Job job = get(jobId);
+        if (job.stage() != JobStage.UNDER_WAY) {
+            job = editable(jobId, version);
+        } else if (job.version() != version) {
+            throw changedMeanwhile(job);
+        }
+        check(job, scope);
+        Job changed = job.with(scope);
+        Set<String> before = items(job);
+        Set<String> after = bundle(changed).items();
+        if (job.stage() == JobStage.UNDER_WAY) {
+            if (!after.containsAll(before)) {
+                throw new Conflict(
+                        "Job %d is at the bench; a line can be added there, but none taken out.".formatted(jobId));
+            }
+            save(changed.with(after), job);
+        } else {
+            // a booked job that grows must still fit where it stands
+            Optional<Job.Booking> moved = job.booking()
+                    .map(b -> place(
+                            changed,
+                            b.technicianId(),
+                            b.bayId(),
+                            b.start().toLocalDate(),
+                            b.start().toLocalTime()));
+            save(changed.with(job.stage(), moved), job);
+        }
+        log.write(job.vehicleId(), "bundle of job " + jobId, sorted(before), sorted(after));
+    }
+
+    /** Lets {@code decision} stand for one item, as {@link #change}. */
+    @Transactional
+    public void decide(long jobId, String item, Decision decision) {
+        Job job = get(jobId);
+        change(jobId, job.scope().with(item, decision), job.version());
+    }
+
+    private void check(Job job, JobScope scope) {
+        EngineFamily family = book.get(job.familyCode(), job.familyVersion());
+        Checks checks = new Checks();
+        known(checks, family, scope.purpose(), "/purpose");
+        known(checks, family, scope.decisions().keySet(), "/decisions");
+        known(checks, family, scope.parts().keySet(), "/parts");
+        known(checks, family, scope.ownerSupplied(), "/ownerSupplied");
+        checks.that(scope.toolHireMinor() >= 0, "/toolHireMinor", "Must be zero or more.");
+        scope.keptUntil()
+                .ifPresent(d -> checks.that(
+                        !d.isBefore(clock.today()), "/keptUntil", "The day lies in the past; leave it open instead."));
+        scope.parts()
+                .forEach((item, number) -> checks.that(
+                        catalogue
+                                .find(number)
+                                .filter(p -> p.familyCode().equals(family.code())
+                                        && p.itemCode().equals(item))
+                                .isPresent(),
+                        "/parts/" + item,
+                        "Part %s is not on file for this item.".formatted(number)));
+        scope.variants()
+                .forEach((variant, choice) -> checks.that(
+                        family.variants().stream()
+                                .anyMatch(v -> v.code().equals(variant)
+                                        && v.choice(choice).isPresent()),
+                        "/variants/" + variant,
+                        "%s has no such choice.".formatted(family.name())));
+        checks.orThrow();
+        Map<String, BundlePlan.Line> plain = plan(job.with(new JobScope(
+                        scope.purpose(),
+                        scope.school(),
+                        scope.seals(),
+                        scope.keptUntil(),
+                        Map.of(),
+                        scope.parts(),
+                        scope.ownerSupplied(),
+                        scope.variants(),
+                        scope.toolHireMinor())))
+                .byCode();
+        scope.decisions().forEach((item, decision) -> {
+            BundlePlan.Line line = plain.get(item);
+            if (line == null) {
+                return;
+            }
+            boolean required = line.line().rule() == BundleLine.Rule.REQUIRED;
+            boolean excluded = line.line().rule() == BundleLine.Rule.EXCLUDED;
+            checks.that(
+                    !(required && !decision.in() && decision.reason().isBlank()),
+                    "/decisions/%s/reason".formatted(item),
+                    "%s is required; leaving it needs a reason."
+                            .formatted(line.line().name()));
+            checks.that(
+                    !(required
+                            && !decision.in()
+                            && line.reusable()
+                            && decision.inspection().isBlank()),
+                    "/decisions/%s/inspection".formatted(item),
+                    "Reusing it needs what the inspection found.");
+            checks.that(
+                    !(excluded && decision.in() && decision.reason().isBlank()),
+                    "/decisions/%s/reason".formatted(item),
+                    "The rules leave %s out; taking it in needs a reason."
+                            .formatted(line.line().name()));
         });
-        Job changed = new Job(
-                job.id(),
-                job.vehicleId(),
-                job.familyCode(),
-                job.familyVersion(),
-                job.stage(),
-                chosen,
-                job.items(),
-                Optional.empty(),
-                job.done(),
-                job.version());
-        // a booked job that grows must still fit where it stands
-        Optional<Job.Booking> moved = job.booking()
-                .map(b -> place(
-                        changed,
-                        b.technicianId(),
-                        b.bayId(),
-                        b.start().toLocalDate(),
-                        b.start().toLocalTime()));
-        save(with(changed, job.stage(), moved), job);
+        checks.orThrow();
+    }
+
+    private static void known(Checks checks, EngineFamily family, Set<String> items, String pointer) {
+        items.stream()
+                .filter(i -> family.item(i).isEmpty())
+                .forEach(i -> checks.that(false, pointer, "%s has no item %s.".formatted(family.name(), i)));
+    }
+
+    private static String sorted(Set<String> items) {
+        return String.join(", ", items.stream().sorted().toList());
+    }
+
+    /** Says what a signed job took; estimates of its family learn from it. */
+    @Transactional
+    public void actual(long jobId, Job.Actual actual, int version) {
+        Job job = get(jobId);
+        if (job.stage() != JobStage.DONE) {
+            throw new Conflict("Job %d is not signed yet; what it took is known then.".formatted(jobId));
+        }
+        if (job.version() != version) {
+            throw changedMeanwhile(job);
+        }
+        new Checks()
+                .that(
+                        actual.minutes() > 0 && actual.minutes() <= 10_000,
+                        "/minutes",
+                        "The time must be above zero and at most 166 hours.")
+                .that(actual.partsMinor() >= 0, "/partsMinor", "Parts must be zero or more.")
+                .orThrow();
+        save(job.with(actual), job);
         log.write(
-                job.vehicleId(), "bundle of job " + jobId, String.join(", ", job.chosen()), String.join(", ", chosen));
+                job.vehicleId(),
+                "actual cost of job " + jobId,
+                job.actual().map(a -> a.minutes() + " min").orElse(""),
+                actual.minutes() + " min");
+    }
+
+    /** Takes the newest version of the book for a job that is not at the bench yet. */
+    @Transactional
+    public void takeNewestBook(long jobId, int version) {
+        Job job = editable(jobId, version);
+        VersionedFamily newest = book.find(job.familyCode())
+                .orElseThrow(() -> new NotFound("Engine family %s is not on file.".formatted(job.familyCode())));
+        if (newest.version() == job.familyVersion()) {
+            throw new Conflict("Job %d is built on the newest book already.".formatted(jobId));
+        }
+        save(job.onBook(newest.version()), job);
+        log.write(
+                job.vehicleId(),
+                "book of job " + jobId,
+                "version " + job.familyVersion(),
+                "version " + newest.version());
     }
 
     /**
@@ -170,7 +382,7 @@ public class Jobs {
         jobs.lockBoard();
         Job job = editable(jobId, version);
         Job.Booking booking = place(job, technicianId, bayId, day, time);
-        save(with(job, JobStage.PLANNED, Optional.of(booking)), job);
+        save(job.with(JobStage.PLANNED, Optional.of(booking)), job);
         log.write(job.vehicleId(), "job " + jobId + " promised", "", booking.start() + " to " + booking.end());
     }
 
@@ -178,7 +390,7 @@ public class Jobs {
     @Transactional
     public void unbook(long jobId, int version) {
         Job job = editable(jobId, version);
-        save(with(job, JobStage.DRAFT, Optional.empty()), job);
+        save(job.with(JobStage.DRAFT, Optional.empty()), job);
         log.write(job.vehicleId(), "job " + jobId + " taken off the board", "", "");
     }
 
@@ -186,7 +398,7 @@ public class Jobs {
     @Transactional
     public void cancel(long jobId, int version) {
         Job job = editable(jobId, version);
-        save(with(job, JobStage.CANCELLED, Optional.empty()), job);
+        save(job.with(JobStage.CANCELLED, Optional.empty()), job);
         log.write(job.vehicleId(), "job " + jobId + " given up", "", "");
     }
 
@@ -280,19 +492,5 @@ public class Jobs {
                 .orElse("somebody changed it");
         return new Conflict(
                 "Job %d was changed while you were at it (%s). Yours was not saved.".formatted(job.id(), last));
-    }
-
-    static Job with(Job job, JobStage stage, Optional<Job.Booking> booking) {
-        return new Job(
-                job.id(),
-                job.vehicleId(),
-                job.familyCode(),
-                job.familyVersion(),
-                stage,
-                job.chosen(),
-                job.items(),
-                booking,
-                job.done(),
-                job.version());
     }
 }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.ItemKind;
+import knollfield.core.estimate.EstimateRates;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
@@ -35,6 +36,11 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String WEAR_SHAPE = "wear.shape.";
     private static final String CLASS_MEAN = "class.mean.";
     private static final String CLASS_SPREAD = "class.spread.";
+    private static final String TAX = "estimate.tax";
+    private static final String LOW = "estimate.low";
+    private static final String HIGH = "estimate.high";
+    private static final String CONSUMABLES = "estimate.consumables";
+    private static final String VALID_DAYS = "estimate.validDays";
 
     public Assumptions {
         changed = Map.copyOf(changed);
@@ -117,6 +123,12 @@ public record Assumptions(Map<String, Double> changed) {
                 0,
                 365,
                 true));
+        all.add(new Assumption(TAX, "Estimates", "Tax on everything", "share", 0.2, 0, 0.99, false));
+        all.add(new Assumption(LOW, "Estimates", "Labour at best", "share of the likely one", 0.9, 0.1, 1, false));
+        all.add(new Assumption(HIGH, "Estimates", "Labour at worst", "share of the likely one", 1.25, 1, 5, false));
+        all.add(new Assumption(
+                CONSUMABLES, "Estimates", "Cleaner, sealant, rags for each job", "minor units", 800, 0, 100_000, true));
+        all.add(new Assumption(VALID_DAYS, "Estimates", "An estimate is valid for", "days", 30, 1, 365, true));
         for (ItemKind kind : Exposure.kinds()) {
             String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
             all.add(new Assumption(
@@ -184,6 +196,23 @@ public record Assumptions(Map<String, Double> changed) {
             }
         }
         return new WearModels(usual, byKind);
+    }
+
+    /** What estimates are made by. */
+    EstimateRates rates(long labourRateMinor, double timeFactor, long toolHireMinor) {
+        return new EstimateRates(
+                labourRateMinor,
+                timeFactor,
+                value(LOW).orElse(0.9),
+                value(HIGH).orElse(1.25),
+                Math.round(value(CONSUMABLES).orElse(800.0)),
+                toolHireMinor,
+                value(TAX).orElse(0.2));
+    }
+
+    /** Days an estimate is valid. */
+    public int validDays() {
+        return (int) Math.round(value(VALID_DAYS).orElse(30.0));
     }
 
     /** {@code usual} as the workshop has it. */

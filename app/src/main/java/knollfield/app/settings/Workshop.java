@@ -1,7 +1,9 @@
 package knollfield.app.settings;
 
 import java.time.Instant;
+import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
+import knollfield.core.estimate.EstimateRates;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.WearModel;
@@ -12,6 +14,7 @@ import knollfield.core.risk.WearModels;
  *
  * @param currency ISO 4217
  * @param labourRateMinor an hour of labour, minor units
+ * @param school how it decides what goes in beside what must
  * @param wear of items whose kind has no wear of its own
  * @param assumptions those changed from the usual
  */
@@ -22,6 +25,8 @@ public record Workshop(
         long labourRateMinor,
         Consequence.Costs costs,
         WearModel wear,
+        School school,
+        School.Seals seals,
         Assumptions assumptions,
         int version,
         String changedBy,
@@ -38,7 +43,23 @@ public record Workshop(
     /** These figures with other assumptions, as {@code by} sets them at {@code at}. */
     public Workshop with(Assumptions others, int readVersion, String by, Instant at) {
         return new Workshop(
-                name, currency, withFound(others), labourRateMinor, costs, wear, others, readVersion, by, at);
+                name,
+                currency,
+                withFound(others),
+                labourRateMinor,
+                costs,
+                wear,
+                school,
+                seals,
+                others,
+                readVersion,
+                by,
+                at);
+    }
+
+    /** What estimates are made by, for a family the workshop needs {@code timeFactor} of the book's time for. */
+    public EstimateRates rates(double timeFactor, long toolHireMinor) {
+        return assumptions.rates(labourRateMinor, timeFactor, toolHireMinor);
     }
 
     private Policy withFound(Assumptions others) {

@@ -8,6 +8,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.risk.Consequence;
@@ -29,8 +30,8 @@ class WorkshopRepository {
         return jdbc.sql("""
                         SELECT name, currency, policy_kind, early_share, fixed_km, fixed_months, risk_interference,
                                risk_other, horizon_days, unknown_rule, stated_counts, labour_rate_minor,
-                               recovery_minor, day_off_road_minor, days_off_road, share_failed_at_limits, wear_shape, version,
-                               changed_by, changed_at
+                               recovery_minor, day_off_road_minor, days_off_road, share_failed_at_limits, wear_shape,
+                               school, seals, version, changed_by, changed_at
                         FROM workshop
                         WHERE id = 1
                         """)
@@ -60,7 +61,7 @@ class WorkshopRepository {
                                     horizon_days = :horizon, unknown_rule = :unknown, stated_counts = :stated,
                                     labour_rate_minor = :rate,
                                     recovery_minor = :recovery, day_off_road_minor = :day, days_off_road = :days,
-                                    share_failed_at_limits = :failed, wear_shape = :shape, version = version + 1,
+                                    share_failed_at_limits = :failed, wear_shape = :shape, school = :school, seals = :seals, version = version + 1,
                                     changed_by = :by, changed_at = :at
                                 WHERE id = 1 AND version = :version
                                 """)
@@ -80,6 +81,8 @@ class WorkshopRepository {
                         .param("days", w.costs().daysOffRoad())
                         .param("failed", w.wear().shareFailedAtLimits())
                         .param("shape", w.wear().shape())
+                        .param("school", w.school().name())
+                        .param("seals", w.seals().name())
                         .param("by", w.changedBy())
                         .param("at", w.changedAt().atOffset(ZoneOffset.UTC))
                         .param("version", w.version())
@@ -186,6 +189,8 @@ class WorkshopRepository {
                 new Consequence.Costs(
                         rs.getLong("recovery_minor"), rs.getLong("day_off_road_minor"), rs.getInt("days_off_road")),
                 new WearModel(rs.getDouble("share_failed_at_limits"), rs.getDouble("wear_shape")),
+                School.valueOf(rs.getString("school")),
+                School.Seals.valueOf(rs.getString("seals")),
                 assumptions,
                 rs.getInt("version"),
                 rs.getString("changed_by"),

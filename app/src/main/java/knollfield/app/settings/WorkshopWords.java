@@ -29,6 +29,8 @@ final class WorkshopWords {
         figures.put("A day off the road", money(w, w.costs().dayOffRoadMinor()));
         figures.put("Days off the road", Integer.toString(w.costs().daysOffRoad()));
         figures.put("Failed at the limits", percent(w.wear().shareFailedAtLimits()));
+        figures.put("What goes in", w.school().words());
+        figures.put("Seals", w.seals().words());
         figures.put("Shape of wear", number(w.wear().shape()));
         return figures;
     }

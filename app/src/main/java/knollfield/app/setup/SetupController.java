@@ -14,6 +14,7 @@ import knollfield.app.settings.Timings;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
 import knollfield.core.odometer.ClassLearning;
 import knollfield.core.risk.Consequence;
@@ -64,6 +65,8 @@ class SetupController {
             int daysOffRoad,
             double shareFailedAtLimits,
             double wearShape,
+            School school,
+            School.Seals seals,
             int version,
             String changedBy,
             Instant changedAt) {}
@@ -86,6 +89,8 @@ class SetupController {
             int daysOffRoad,
             double shareFailedAtLimits,
             double wearShape,
+            School school,
+            School.Seals seals,
             int version) {}
 
     /**
@@ -230,6 +235,8 @@ class SetupController {
                 c.labourRateMinor(),
                 new Consequence.Costs(c.recoveryMinor(), c.dayOffRoadMinor(), c.daysOffRoad()),
                 new WearModel(c.shareFailedAtLimits(), c.wearShape()),
+                c.school(),
+                c.seals(),
                 before.assumptions(),
                 c.version(),
                 current.get().name(),
@@ -286,6 +293,8 @@ class SetupController {
                 w.costs().daysOffRoad(),
                 w.wear().shareFailedAtLimits(),
                 w.wear().shape(),
+                w.school(),
+                w.seals(),
                 w.version(),
                 w.changedBy(),
                 w.changedAt());

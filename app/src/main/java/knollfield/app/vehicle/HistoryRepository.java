@@ -160,16 +160,16 @@ class HistoryRepository {
     }
 
     /** Ends one finding, or all open ones where {@code evidenceId} is empty; returns how many ended. */
-    int endEvidence(long vehicleId, Optional<Long> evidenceId, LocalDate on, String why) {
+    int endEvidence(long vehicleId, long evidenceId, LocalDate on, String why) {
         return jdbc.sql("""
                         UPDATE evidence
                         SET ended_on = :on, ended_why = :why
-                        WHERE vehicle_id = :vehicle AND ended_on IS NULL AND (:id IS NULL OR id = :id)
+                        WHERE vehicle_id = :vehicle AND ended_on IS NULL AND id = :id
                         """)
                 .param("on", on)
                 .param("why", why)
                 .param("vehicle", vehicleId)
-                .param("id", evidenceId.orElse(null))
+                .param("id", evidenceId)
                 .update();
     }
 

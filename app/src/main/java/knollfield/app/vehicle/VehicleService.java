@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
@@ -319,17 +320,21 @@ public class VehicleService {
     public void withdrawEvidence(long vehicleId, long evidenceId, String why) {
         get(vehicleId);
         new Checks().text(why, 200, "/why", "The reason").orThrow();
-        if (histories.endEvidence(vehicleId, Optional.of(evidenceId), clock.today(), why) != 1) {
+        if (histories.endEvidence(vehicleId, evidenceId, clock.today(), why) != 1) {
             throw new NotFound("There is no open finding %d on this vehicle.".formatted(evidenceId));
         }
         log.write(vehicleId, "evidence withdrawn", "", why);
         events.publishEvent(new VehicleChanged(vehicleId));
     }
 
-    /** Ends all evidence because a job has renewed the drive. */
+    /** Ends the open evidence that {@code ended} says a job has dealt with. */
     @Transactional
-    public void endEvidence(long vehicleId, String why) {
-        histories.endEvidence(vehicleId, Optional.empty(), clock.today(), why);
+    public void endEvidence(long vehicleId, Predicate<Evidence> ended, String why) {
+        for (StoredEvidence e : history(get(vehicleId)).evidence()) {
+            if (e.endedOn().isEmpty() && ended.test(e.evidence())) {
+                histories.endEvidence(vehicleId, e.id(), clock.today(), why);
+            }
+        }
         events.publishEvent(new VehicleChanged(vehicleId));
     }
 

@@ -55,7 +55,16 @@ class CalculationApiTest {
     void theExamplesOfTheDocumentAreAnswered() {
         JsonNode paths = SERVER.stranger().get("/api/openapi").ok().json().get("paths");
         int tried = 0;
-        for (String which : new String[] {"readings-chain", "forecast", "risk", "economic-interval"}) {
+        for (String which : new String[] {
+            "readings-chain",
+            "forecast",
+            "risk",
+            "economic-interval",
+            "labour",
+            "bundle",
+            "part-grade",
+            "tooth-geometry"
+        }) {
             JsonNode examples = paths.get("/api/calculations/" + which)
                     .get("post")
                     .get("requestBody")
@@ -68,7 +77,7 @@ class CalculationApiTest {
                 tried++;
             }
         }
-        assertThat(tried).isEqualTo(4);
+        assertThat(tried).isEqualTo(8);
     }
 
     @Test
@@ -181,5 +190,74 @@ class CalculationApiTest {
                         .valueStream()
                         .map(e -> e.get("pointer").asString()))
                 .containsExactlyInAnyOrder("/readings/0/km", "/usageClass/spreadKmPerYear");
+    }
+
+    // Common practice, no source: procedure.md's 5.0 h + 0.4 h for air conditioning + 0.4 h for a top-mounted pump
+    @Test
+    void labourIsAUnion() {
+        String steps = """
+                {"steps": [{"code": "open", "minutes": 300, "requires": ["aircon", "steering"]},
+                           {"code": "aircon", "minutes": 24, "requires": [], "equipment": "air conditioning"},
+                           {"code": "steering", "minutes": 24, "requires": [], "equipment": "top steering pump"}],
+                 "equipment": [%s],
+                 "items": [{"code": "belt", "steps": ["open"]}, {"code": "pump", "steps": ["open"]}]}""";
+        JsonNode both = post("labour", steps.formatted("\"air conditioning\", \"top steering pump\""));
+        assertThat(both.get("minutes").asInt()).isEqualTo(348);
+        assertThat(both.get("sumMinutes").asInt()).isEqualTo(696);
+        assertThat(post("labour", steps.formatted("")).get("minutes").asInt()).isEqualTo(300);
+        assertThat(ines.post("/api/calculations/labour", """
+                {"steps": [{"code": "a", "minutes": 1, "requires": ["b"]}, {"code": "b", "minutes": 1, "requires": ["a"]}],
+                 "equipment": [], "items": []}""").errorAt("/steps/0/requires"))
+                .contains("needs itself");
+        assertThat(ines.post("/api/calculations/labour", """
+                {"steps": [], "equipment": [], "items": [{"code": "belt", "steps": ["ladder"]}]}""").errorAt("/items")).contains("ladder");
+    }
+
+    // Source: rules.md section 5, "Part grade"
+    @ParameterizedTest
+    @CsvSource({"3200, 130000, 938.46", "1920, 43000, 2539.53"})
+    void aPartsLifeHasItsPrice(long price, int km, double minor) {
+        JsonNode grade = post(
+                "part-grade",
+                "{\"priceMinor\": %d, \"labourShareMinor\": 9000, \"expectedKm\": %d}".formatted(price, km));
+        assertThat(grade.get("per10000KmMinor").asDouble()).isCloseTo(minor, within(0.01));
+        assertThat(ines.post(
+                                "/api/calculations/part-grade",
+                                "{\"priceMinor\": 1, \"labourShareMinor\": 0, \"expectedKm\": 0}")
+                        .errorAt("/expectedKm"))
+                .contains("above zero");
+    }
+
+    @Test
+    void theBundleIsTheCheapestSet() {
+        String bundle = """
+                {"labourRateMinor": 6000, "equipment": [],
+                 "steps": [{"code": "open", "minutes": 60, "requires": []}, {"code": "pump", "minutes": 30, "requires": ["open"]}],
+                 "items": [
+                   {"code": "belt", "partsMinor": 4000, "steps": ["open"], "required": true, "leavingMinor": 0, "later": false},
+                   {"code": "pump", "partsMinor": 3000, "steps": ["pump"], "required": false, "leavingMinor": %d, "later": %s}]}""";
+        JsonNode pays = post("bundle", bundle.formatted(0, true));
+        // now: 60 min, 30 min, both parts; left: the later job opens it all again
+        assertThat(pays.get("in")).extracting(JsonNode::asString).containsExactly("belt", "pump");
+        assertThat(pays.get("costMinor").asLong()).isEqualTo(9_000 + 7_000);
+        assertThat(pays.get("requiredOnlyMinor").asLong()).isEqualTo(10_000 + 9_000 + 3_000);
+        JsonNode left = post("bundle", bundle.formatted(500, false));
+        assertThat(left.get("in")).extracting(JsonNode::asString).containsExactly("belt");
+        assertThat(left.get("costMinor").asLong()).isEqualTo(10_500);
+    }
+
+    // Source: rules.md section 7, mark returns and the slider-crank
+    @ParameterizedTest
+    @CsvSource({"120, 20, 40, 6", "145, 24, 48, 290"})
+    void teethSayWhenPaintMarksAreBack(int belt, int crank, int cam, int turns) {
+        String body = """
+                {"teeth": %d, "crankTeeth": %d, "sprockets": [{"name": "cam", "teeth": %d, "marked": true}],
+                 "crankThrowMm": 43, "rodMm": %s, "degrees": 90}""";
+        JsonNode geometry = post("tooth-geometry", body.formatted(belt, crank, cam, "137"));
+        assertThat(geometry.get("marksReturnTurns").asInt()).isEqualTo(turns);
+        assertThat(geometry.get("pistonMm").asDouble()).isCloseTo(49.923, within(0.0006));
+        assertThat(ines.post("/api/calculations/tooth-geometry", body.formatted(belt, crank, cam, "40"))
+                        .errorAt("/rodMm"))
+                .contains("longer");
     }
 }

@@ -184,7 +184,7 @@ class JobApiTest {
 
         assertThat(line(view, "tensioner").get("rule").asString()).isEqualTo("REQUIRED");
         assertThat(seals.get("included").asBoolean()).isFalse();
-        JsonNode changed = ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"camseal\"], \"version\": 1}")
+        JsonNode changed = ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("\"camseal\": {\"in\": true}", 1))
                 .ok()
                 .json();
         assertThat(changed.get("minutes").asInt())
@@ -192,10 +192,9 @@ class JobApiTest {
         assertThat(changed.get("totalMinor").asLong())
                 .isEqualTo(changed.get("partsMinor").asLong()
                         + changed.get("labourMinor").asLong());
-        ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [], \"version\": 1}")
-                .problem(409, "conflict");
-        assertThat(ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"wings\"], \"version\": 2}")
-                        .errorAt("/chosen"))
+        ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("", 1)).problem(409, "conflict");
+        assertThat(ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("\"wings\": {\"in\": true}", 2))
+                        .errorAt("/decisions"))
                 .contains("wings");
     }
 
@@ -518,7 +517,7 @@ class JobApiTest {
         long job = bookedJob();
         String end =
                 ines.get("/api/jobs/" + job).json().get("booking").get("end").asString();
-        JsonNode grown = ines.put("/api/jobs/%d/lines".formatted(job), "{\"chosen\": [\"camseal\"], \"version\": 2}")
+        JsonNode grown = ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("\"camseal\": {\"in\": true}", 2))
                 .ok()
                 .json();
         assertThat(grown.get("booking").get("end").asString()).isGreaterThan(end);

@@ -262,8 +262,20 @@ public final class BundlePlanner {
                 laterInAnyCase.addAll(needed);
             }
         }
-        return Optimum.of(new Optimum.Question(prices, union(required), laterInAnyCase, candidates))
-                .in();
+        Set<String> in = new LinkedHashSet<>(
+                Optimum.of(new Optimum.Question(prices, union(required), laterInAnyCase, candidates))
+                        .in());
+        // coolant that only follows from an opened joint is not chosen: it goes when the joint stays shut
+        for (Item item : free) {
+            if (item.kind() == ItemKind.COOLANT && in.remove(item.code())) {
+                Set<String> others = new LinkedHashSet<>(required);
+                others.addAll(in);
+                if (!union(others).containsAll(atoms.getOrDefault(item.code(), Set.of()))) {
+                    in.add(item.code());
+                }
+            }
+        }
+        return in;
     }
 
     /** Reached only through what is taken off for the drive. */

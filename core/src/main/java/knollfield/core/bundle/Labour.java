@@ -38,23 +38,41 @@ public record Labour(List<SharedStep> steps) {
      * @throws IllegalArgumentException for an item code the family does not know
      */
     public static Labour of(EngineFamily family, Set<String> equipment, Collection<String> items) {
-        Map<String, Set<String>> neededBy = new LinkedHashMap<>();
-        List<AccessStep> order = new ArrayList<>();
+        Map<String, List<String>> ways = new LinkedHashMap<>();
         for (String code : items) {
             Item item = family.item(code)
                     .orElseThrow(() ->
                             new IllegalArgumentException("family %s has no item %s".formatted(family.code(), code)));
+            ways.put(code, item.accessSteps());
+        }
+        return union(family.accessSteps(), equipment, ways);
+    }
+
+    /**
+     * The same without a family.
+     *
+     * @param book all steps there are, in working order
+     * @param ways codes of the steps that lead to each item, by item code
+     * @throws IllegalArgumentException for a step code that is not in {@code book}
+     */
+    public static Labour union(List<AccessStep> book, Set<String> equipment, Map<String, List<String>> ways) {
+        Map<String, AccessStep> byCode = new LinkedHashMap<>();
+        book.forEach(s -> byCode.put(s.code(), s));
+        Map<String, Set<String>> neededBy = new LinkedHashMap<>();
+        ways.forEach((item, steps) -> {
             Set<String> visited = new LinkedHashSet<>();
-            item.accessSteps().forEach(s -> collect(family, equipment, s, visited));
-            for (String stepCode : visited) {
-                neededBy.computeIfAbsent(stepCode, c -> {
-                            order.add(family.accessStep(c).orElseThrow());
-                            return new TreeSet<>();
-                        })
-                        .add(code);
+            steps.forEach(s -> collect(byCode, equipment, s, visited));
+            visited.forEach(
+                    s -> neededBy.computeIfAbsent(s, c -> new TreeSet<>()).add(item));
+        });
+        List<SharedStep> union = new ArrayList<>();
+        for (AccessStep step : book) {
+            Set<String> who = neededBy.get(step.code());
+            if (who != null) {
+                union.add(new SharedStep(step, who));
             }
         }
-        return new Labour(inBookOrder(family, order, neededBy));
+        return new Labour(union);
     }
 
     /** Minutes of one technician, zero or more. */
@@ -85,21 +103,16 @@ public record Labour(List<SharedStep> steps) {
                 - of(family, equipment, without).minutes();
     }
 
-    private static void collect(EngineFamily family, Set<String> equipment, String code, Set<String> into) {
-        AccessStep step = family.accessStep(code).orElseThrow();
+    private static void collect(Map<String, AccessStep> book, Set<String> equipment, String code, Set<String> into) {
+        AccessStep step = book.get(code);
+        if (step == null) {
+            throw new IllegalArgumentException("there is no access step " + code);
+        }
         if (into.contains(code)
                 || step.equipment().filter(e -> !equipment.contains(e)).isPresent()) {
             return;
         }
-        step.requires().forEach(r -> collect(family, equipment, r, into));
+        step.requires().forEach(r -> collect(book, equipment, r, into));
         into.add(code);
-    }
-
-    private static List<SharedStep> inBookOrder(
-            EngineFamily family, List<AccessStep> union, Map<String, Set<String>> neededBy) {
-        return family.accessSteps().stream()
-                .filter(union::contains)
-                .map(s -> new SharedStep(s, neededBy.getOrDefault(s.code(), Set.of())))
-                .toList();
     }
 }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.due.ClockStart;
+import knollfield.core.due.Evidence;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
@@ -32,10 +33,30 @@ public final class Completion {
     /** The items of the job start their clocks on the day and at the odometer of the job; the others keep theirs. */
     public static List<Renewed> renewed(EngineFamily family, Set<String> items, LocalDate date, int odometerKm) {
         ClockStart start = new ClockStart(date, odometerKm, ClockStart.Grade.DOCUMENTED);
+        // whoever renews a whole part renews its front half with it, but not the other way round
         return family.items().stream()
-                .filter(i -> items.contains(i.code()))
+                .filter(i -> items.contains(i.code())
+                        || i.halfOf().filter(items::contains).isPresent())
                 .map(i -> new Renewed(i, start))
                 .toList();
+    }
+
+    /**
+     * True where renewing {@code items} ends what {@code evidence} says: the drive is among them, or the item it was
+     * found on, or every item of the kinds it asks for.
+     */
+    public static boolean ends(EngineFamily family, Set<String> items, Evidence evidence) {
+        if (items.contains(family.driveItem().code())) {
+            return true;
+        }
+        if (evidence.item().isPresent()) {
+            return items.contains(evidence.item().get());
+        }
+        List<String> asked = family.items().stream()
+                .filter(i -> evidence.kind().asksFor().contains(i.kind()))
+                .map(Item::code)
+                .toList();
+        return !asked.isEmpty() && items.containsAll(asked);
     }
 
     /**

@@ -222,7 +222,7 @@ class BundlePlannerTest {
 
     @Test
     void everythingMeansBehindTheCoverAndSealsFollowTheirOwnSchool() {
-        EngineFamily f = family(900_000);
+        EngineFamily f = family(300_000);
         assertThat(plan(f, scope(f, School.EVERYTHING, Map.of())).bundle().items())
                 .contains("idler", "camseal")
                 .doesNotContain("auxbelt", "pumphalf");

@@ -1,0 +1,216 @@
+package knollfield.app.documents;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.util.Locale;
+import knollfield.app.shared.Words;
+import knollfield.core.estimate.Estimate;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDFont;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+import org.springframework.stereotype.Component;
+
+/** Sets an estimate on A4, as many pages as it takes. */
+@Component
+public class EstimatePrinter {
+
+    private static final float MM = 72 / 25.4f;
+    private static final float LEFT = 20 * MM;
+    private static final float RIGHT = PDRectangle.A4.getWidth() - 20 * MM;
+    private static final float TOP = PDRectangle.A4.getHeight() - 22 * MM;
+    private static final float BOTTOM = 22 * MM;
+    private static final float HOURS = RIGHT - 62 * MM;
+    private static final float PARTS = RIGHT - 32 * MM;
+    private static final float SMALL = 8.5f;
+    private static final float TEXT = 10;
+
+    private final Words words;
+
+    EstimatePrinter(Words words) {
+        this.words = words;
+    }
+
+    /** The pages. */
+    public byte[] print(EstimateSheet sheet) {
+        try (PDDocument document = new PDDocument()) {
+            document.getDocumentInformation()
+                    .setTitle("Estimate %d-%d, %s".formatted(sheet.job(), sheet.number(), sheet.registration()));
+            try (Pages pages = new Pages(
+                    document,
+                    "%s. Estimate %d-%d, %s"
+                            .formatted(sheet.workshop(), sheet.job(), sheet.number(), sheet.registration()))) {
+                head(pages, sheet);
+                table(pages, sheet);
+                sums(pages, sheet);
+                plain(pages, sheet);
+                consent(pages);
+            }
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void head(Pages p, EstimateSheet s) throws IOException {
+        p.text(p.bold, 16, LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
+        p.right(p.bold, TEXT, RIGHT, s.workshop());
+        p.down(20);
+        p.text(p.bold, 13, LEFT, s.registration());
+        p.right(p.plain, TEXT, RIGHT, words.day(s.madeOn()));
+        p.down(14);
+        p.text(p.plain, TEXT, LEFT, s.makeModel());
+        p.right(p.bold, TEXT, RIGHT, "Valid until " + words.day(s.validUntil()));
+        p.down(13);
+        p.text(p.plain, TEXT, LEFT, "For " + s.owner());
+        p.down(24);
+    }
+
+    private void table(Pages p, EstimateSheet s) throws IOException {
+        p.text(p.bold, SMALL, LEFT, "Work and parts");
+        p.right(p.bold, SMALL, HOURS, "Hours");
+        p.right(p.bold, SMALL, PARTS, "Parts");
+        p.right(p.bold, SMALL, RIGHT, "Likely, before tax");
+        p.down(4);
+        p.rule();
+        p.down(13);
+        for (Estimate.Line line : s.estimate().lines()) {
+            p.room(13);
+            String name = line.ownerSupplied() ? line.name() + " (your own part)" : line.name();
+            p.text(p.plain, TEXT, LEFT, name);
+            if (line.minutes() > 0) {
+                p.right(p.plain, TEXT, HOURS, "%.1f".formatted(line.minutes() / 60.0));
+            }
+            if (line.partsMinor() > 0) {
+                p.right(p.plain, TEXT, PARTS, words.money(line.partsMinor(), s.currency()));
+            }
+            p.right(p.plain, TEXT, RIGHT, words.money(line.likelyMinor(), s.currency()));
+            p.down(13);
+        }
+        p.down(-9);
+        p.rule();
+        p.down(15);
+    }
+
+    private void sums(Pages p, EstimateSheet s) throws IOException {
+        Estimate e = s.estimate();
+        p.room(60);
+        sum(p, p.plain, "Before tax", words.money(e.netMinor(), s.currency()));
+        String share =
+                new DecimalFormat("0.##", DecimalFormatSymbols.getInstance(Locale.UK)).format(100 * e.taxShare());
+        sum(p, p.plain, "Tax, %s %%".formatted(share), words.money(e.taxMinor(), s.currency()));
+        sum(p, p.bold, "Total, likely", words.money(e.totalMinor(), s.currency()));
+        sum(
+                p,
+                p.plain,
+                "Between",
+                words.money(e.lowTotalMinor(), s.currency()) + " and " + words.money(e.highTotalMinor(), s.currency()));
+        p.down(12);
+    }
+
+    private static void sum(Pages p, PDFont font, String label, String value) throws IOException {
+        p.right(font, TEXT, PARTS, label);
+        p.right(font, TEXT, RIGHT, value);
+        p.down(14);
+    }
+
+    private void plain(Pages p, EstimateSheet s) throws IOException {
+        for (String sentence : s.plain()) {
+            p.paragraph(sentence);
+        }
+        if (s.estimate().lines().stream().anyMatch(Estimate.Line::ownerSupplied)) {
+            p.paragraph("Parts you bring are fitted at your own risk: our warranty covers the work, not the part.");
+        }
+        p.paragraph(
+                "The maker's instructions come first. What we find once it is open may add lines; we ask you before.");
+        p.paragraph("Made by " + s.madeBy() + ".");
+    }
+
+    private void consent(Pages p) throws IOException {
+        p.room(52);
+        p.down(22);
+        p.text(p.plain, TEXT, LEFT, "Agreed to all lines but these:");
+        p.down(24);
+        p.rule();
+        p.down(11);
+        p.text(p.plain, SMALL, LEFT, "Date, name, signature");
+    }
+
+    /** The page that is being written, and those before it. */
+    private static final class Pages implements AutoCloseable {
+
+        private final PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
+        private final PDFont plain = new PDType1Font(FontName.HELVETICA);
+        private final PDDocument document;
+        private final String foot;
+        private int number;
+        private float y;
+        private PDPageContentStream out;
+
+        Pages(PDDocument document, String foot) throws IOException {
+            this.document = document;
+            this.foot = foot;
+            this.out = page();
+        }
+
+        private PDPageContentStream page() throws IOException {
+            PDPage page = new PDPage(PDRectangle.A4);
+            document.addPage(page);
+            number++;
+            y = TOP;
+            PDPageContentStream stream = new PDPageContentStream(document, page);
+            PdfText.line(stream, plain, SMALL, LEFT, BOTTOM - 8 * MM, foot);
+            PdfText.right(stream, plain, SMALL, RIGHT, BOTTOM - 8 * MM, "Page " + number);
+            return stream;
+        }
+
+        /** Begins another page where less than {@code height} is left. */
+        void room(float height) throws IOException {
+            if (y - height < BOTTOM) {
+                out.close();
+                out = page();
+            }
+        }
+
+        void down(float points) {
+            y -= points;
+        }
+
+        void text(PDFont font, float size, float x, String text) throws IOException {
+            PdfText.line(out, font, size, x, y, text);
+        }
+
+        void right(PDFont font, float size, float x, String text) throws IOException {
+            PdfText.right(out, font, size, x, y, text);
+        }
+
+        void rule() throws IOException {
+            out.setLineWidth(0.5f);
+            out.moveTo(LEFT, y);
+            out.lineTo(RIGHT, y);
+            out.stroke();
+        }
+
+        void paragraph(String text) throws IOException {
+            for (String line : PdfText.wrap(plain, TEXT, text, RIGHT - LEFT)) {
+                room(13);
+                text(plain, TEXT, LEFT, line);
+                down(13);
+            }
+            down(5);
+        }
+
+        @Override
+        public void close() throws IOException {
+            out.close();
+        }
+    }
+}

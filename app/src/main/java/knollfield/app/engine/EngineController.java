@@ -1,0 +1,268 @@
+package knollfield.app.engine;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import knollfield.app.problem.Checks;
+import knollfield.app.problem.InvalidInput;
+import knollfield.app.problem.NotFound;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.shared.WorkshopClock;
+import knollfield.core.engine.BeltPath;
+import knollfield.core.engine.Drive;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Pulley;
+import knollfield.core.engine.TimingGeometry;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** The engine book: list, one family, its versions, and its documents in and out. */
+@RestController
+@RequestMapping("/api/engines")
+class EngineController {
+
+    private final EngineBook book;
+    private final FamilyJson json;
+    private final CurrentPerson current;
+    private final WorkshopClock clock;
+
+    EngineController(EngineBook book, FamilyJson json, CurrentPerson current, WorkshopClock clock) {
+        this.book = book;
+        this.json = json;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    record FamilyRow(
+            String code,
+            String name,
+            Drive drive,
+            String driveWords,
+            Interference interference,
+            int version,
+            int items,
+            int remarks,
+            int toolSetCopies) {}
+
+    record RemarkView(String pointer, String words) {}
+
+    record RunView(String from, String to, boolean tight) {}
+
+    /** @param toothDegrees one tooth out, degrees of this wheel; null where it is smooth */
+    record WheelView(
+            String code,
+            String name,
+            Pulley.Role role,
+            double x,
+            double y,
+            int teeth,
+            double radiusMm,
+            boolean outside,
+            boolean marked,
+            @Nullable Double toothDegrees,
+            @Nullable String turns) {}
+
+    /**
+     * @param layingOn names of the wheels in the order in which the loop is laid on
+     * @param marksReturnTurns crank turns after which paint marks are back
+     */
+    record PathView(
+            int teeth,
+            boolean clockwise,
+            List<WheelView> pulleys,
+            List<RunView> runs,
+            List<String> layingOn,
+            int marksReturnTurns,
+            int marks) {}
+
+    record VersionView(int version, String changedBy, Instant changedAt, String note) {}
+
+    /** @param family the book's document; its JSON Schema is at /api/engines/schema */
+    record FamilyView(
+            String code,
+            String name,
+            Drive drive,
+            Interference interference,
+            int version,
+            int newest,
+            Map<String, Object> family,
+            PathView path,
+            List<RemarkView> remarks,
+            List<VersionView> versions) {}
+
+    record DifferenceView(String pointer, String before, String after) {}
+
+    /** @param version the version the change was made on; 0 for a family that is not on file */
+    record FamilyChange(
+            Map<String, Object> family,
+            int version,
+            @Nullable String note) {}
+
+    /** @param created false where a version of a known family would be added */
+    record ImportView(
+            String code,
+            String name,
+            boolean created,
+            int version,
+            List<DifferenceView> differences,
+            List<RemarkView> remarks,
+            boolean filed) {}
+
+    @GetMapping
+    List<FamilyRow> list() {
+        return book.all().stream()
+                .map(f -> new FamilyRow(
+                        f.family().code(),
+                        f.family().name(),
+                        f.family().drive(),
+                        f.family().drive().words(),
+                        f.family().interference(),
+                        f.version(),
+                        f.family().items().size(),
+                        f.family().remarks().size(),
+                        book.toolSetCopies(f.family().code())))
+                .toList();
+    }
+
+    /** The JSON Schema of the documents. */
+    @GetMapping(path = "/schema", produces = "application/schema+json")
+    ResponseEntity<String> schema() {
+        return ResponseEntity.ok(json.schema());
+    }
+
+    @GetMapping("/{code}")
+    FamilyView get(@PathVariable String code, @RequestParam @Nullable Integer version) {
+        List<VersionedFamily> versions = book.versions(code);
+        if (versions.isEmpty()) {
+            throw new NotFound("Engine family %s is not on file.".formatted(code));
+        }
+        int newest = versions.get(0).version();
+        int wanted = Optional.ofNullable(version).orElse(newest);
+        EngineFamily family = book.get(code, wanted);
+        return new FamilyView(
+                code,
+                family.name(),
+                family.drive(),
+                family.interference(),
+                wanted,
+                newest,
+                json.map(family),
+                path(family.path()),
+                remarks(family),
+                versions.stream()
+                        .map(v -> new VersionView(v.version(), v.changedBy(), v.changedAt(), v.note()))
+                        .toList());
+    }
+
+    /** What changed between two versions. */
+    @GetMapping("/{code}/differences")
+    List<DifferenceView> differences(@PathVariable String code, @RequestParam int from, @RequestParam int to) {
+        return views(json.differences(book.get(code, from), book.get(code, to)));
+    }
+
+    /** Files the next version of a family, or a new one. */
+    @PutMapping("/{code}")
+    FamilyView change(@PathVariable String code, @RequestBody FamilyChange change) {
+        EngineFamily family = json.read(change.family());
+        String note = Optional.ofNullable(change.note()).orElse("").strip();
+        new Checks()
+                .that(family.code().equals(code), "/family/code", "The code of a family stays: %s.".formatted(code))
+                .that(note.length() <= 200, "/note", "The note is longer than 200 characters.")
+                .orThrow();
+        book.file(family, change.version(), current.get().name(), clock.instant(), note);
+        return get(code, null);
+    }
+
+    /** What the path of a family that is being edited gives; files nothing. */
+    @PostMapping("/check")
+    PathView check(@RequestBody FamilyChange change) {
+        return path(json.read(change.family()).path());
+    }
+
+    /** The family's document. */
+    @GetMapping(path = "/{code}/document", produces = MediaType.APPLICATION_JSON_VALUE)
+    ResponseEntity<JsonNode> document(@PathVariable String code, @RequestParam @Nullable Integer version) {
+        VersionedFamily newest =
+                book.find(code).orElseThrow(() -> new NotFound("Engine family %s is not on file.".formatted(code)));
+        int wanted = Optional.ofNullable(version).orElse(newest.version());
+        return ResponseEntity.ok()
+                .header("Content-Disposition", "attachment; filename=\"%s.json\"".formatted(code))
+                .body(json.write(book.get(code, wanted)));
+    }
+
+    /** Reads a document; files it as the next version unless {@code preview}. */
+    @PostMapping(path = "/documents", consumes = MediaType.TEXT_PLAIN_VALUE)
+    ImportView takeIn(@RequestBody String text, @RequestParam boolean preview) {
+        if (text.isBlank()) {
+            throw new InvalidInput("", "The file is empty.");
+        }
+        EngineFamily family = json.read(text);
+        Optional<VersionedFamily> known = book.find(family.code());
+        List<DifferenceView> differences =
+                known.map(k -> views(json.differences(k.family(), family))).orElseGet(List::of);
+        int version = known.map(VersionedFamily::version).orElse(0);
+        boolean news = known.isEmpty() || !differences.isEmpty();
+        if (!preview && news) {
+            version = book.file(family, version, current.get().name(), clock.instant(), "imported");
+        }
+        return new ImportView(
+                family.code(), family.name(), known.isEmpty(), version, differences, remarks(family), !preview && news);
+    }
+
+    private static List<RemarkView> remarks(EngineFamily family) {
+        return family.remarks().stream()
+                .map(r -> new RemarkView(r.pointer(), r.words()))
+                .toList();
+    }
+
+    private static List<DifferenceView> views(List<FamilyDifference> differences) {
+        return differences.stream()
+                .map(d -> new DifferenceView(d.pointer(), d.before(), d.after()))
+                .toList();
+    }
+
+    private static PathView path(BeltPath path) {
+        return new PathView(
+                path.teeth(),
+                path.clockwise(),
+                path.pulleys().stream()
+                        .map(p -> new WheelView(
+                                p.code(),
+                                p.name(),
+                                p.role(),
+                                p.x(),
+                                p.y(),
+                                p.teeth(),
+                                p.radiusMm(),
+                                p.outside(),
+                                p.marked(),
+                                p.teeth() == 0 ? null : TimingGeometry.toothDegrees(p.teeth()),
+                                p.teeth() == 0
+                                        ? null
+                                        : "%d : %d"
+                                                .formatted(
+                                                        path.turnsPerCrankTurn(p)
+                                                                .numerator(),
+                                                        path.turnsPerCrankTurn(p)
+                                                                .denominator())))
+                        .toList(),
+                TimingGeometry.runs(path).stream()
+                        .map(r -> new RunView(r.from(), r.to(), r.pull() == TimingGeometry.Pull.TIGHT))
+                        .toList(),
+                TimingGeometry.layingOn(path).stream().map(Pulley::name).toList(),
+                path.turnsUntilPaintReturns(),
+                path.marked().size());
+    }
+}

@@ -1,0 +1,263 @@
+package knollfield.app.estimate;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import knollfield.app.documents.EstimatePrinter;
+import knollfield.app.documents.EstimateSheet;
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.core.estimate.Consent;
+import knollfield.core.estimate.Estimate;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A job's estimates, what was said to them, and what the job cost. */
+@RestController
+@RequestMapping("/api/jobs/{id}/estimates")
+class EstimateController {
+
+    private final Estimates estimates;
+    private final Jobs jobs;
+    private final WorkshopSettings settings;
+    private final EstimatePrinter printer;
+
+    EstimateController(Estimates estimates, Jobs jobs, WorkshopSettings settings, EstimatePrinter printer) {
+        this.estimates = estimates;
+        this.jobs = jobs;
+        this.settings = settings;
+        this.printer = printer;
+    }
+
+    record ConsentView(
+            Consent.Answer answer,
+            String answerWords,
+            String saidBy,
+            LocalDate on,
+            Consent.How how,
+            String howWords,
+            String warning,
+            boolean signed,
+            int estimateNumber,
+            String enteredBy) {}
+
+    /**
+     * Money in minor units before tax.
+     *
+     * @param asked the line can be agreed to or left
+     * @param consent null: not asked
+     */
+    record LineView(
+            String code,
+            String name,
+            Estimate.Kind kind,
+            boolean required,
+            boolean ownerSupplied,
+            int minutes,
+            long partsMinor,
+            long lowMinor,
+            long likelyMinor,
+            long highMinor,
+            boolean asked,
+            @Nullable ConsentView consent) {}
+
+    record LeftView(String code, String name, ConsentView consent) {}
+
+    record SumsView(long netMinor, long taxMinor, double taxShare, long totalMinor, long lowMinor, long highMinor) {}
+
+    record EstimateView(
+            int number,
+            LocalDate madeOn,
+            LocalDate validUntil,
+            String madeBy,
+            boolean current,
+            List<LineView> lines,
+            SumsView sums,
+            List<String> plain) {}
+
+    /** What the job cost against the newest estimate; minor units before tax. */
+    record OutcomeView(int minutes, int estimatedMinutes, long costMinor, long estimatedMinor, long differenceMinor) {}
+
+    /**
+     * @param draft sums as things stand now
+     * @param newest null where none was made yet
+     * @param left lines that were left, with the warning given
+     * @param open lines of the newest estimate nobody was asked about
+     * @param timeFactor this workshop's time against the book's
+     */
+    record EstimatesView(
+            SumsView draft,
+            double timeFactor,
+            @Nullable EstimateView newest,
+            List<Integer> numbers,
+            List<LeftView> left,
+            int open,
+            @Nullable OutcomeView outcome) {}
+
+    record SaidIn(
+            List<String> lines,
+            Consent.Answer answer,
+            String saidBy,
+            LocalDate on,
+            Consent.How how,
+            @Nullable String warning,
+            boolean signed) {}
+
+    @GetMapping
+    EstimatesView list(@PathVariable long id) {
+        Job job = jobs.get(id);
+        Estimate draft = estimates.draft(job);
+        Optional<StoredEstimate> newest = estimates.newest(id);
+        List<EstimateRepository.Entered> consents = estimates.consents(id);
+        Map<String, EstimateRepository.Entered> last = consents.stream()
+                .collect(Collectors.toMap(c -> c.consent().lineCode(), Function.identity(), (a, b) -> b));
+        List<LeftView> left = last.values().stream()
+                .filter(c -> c.consent().answer() == Consent.Answer.LEFT)
+                .map(c -> new LeftView(
+                        c.consent().lineCode(),
+                        jobs.family(job)
+                                .item(c.consent().lineCode())
+                                .map(i -> i.name())
+                                .orElse(c.consent().lineCode()),
+                        view(c)))
+                .sorted(java.util.Comparator.comparing(LeftView::name))
+                .toList();
+        return new EstimatesView(
+                sums(draft),
+                draft.timeFactor(),
+                newest.map(e -> view(job, e, draft, last)).orElse(null),
+                estimates.ofJob(id).stream().map(StoredEstimate::number).toList(),
+                left,
+                newest.map(e -> (int) estimates.standing(id, e.estimate()).stream()
+                                .filter(Consent.OfLine::isOpen)
+                                .count())
+                        .orElse(0),
+                outcome(job, newest));
+    }
+
+    @PostMapping
+    EstimatesView make(@PathVariable long id) {
+        estimates.make(id);
+        return list(id);
+    }
+
+    /** Notes what was said to lines of an estimate. */
+    @PostMapping("/{number}/consents")
+    EstimatesView note(@PathVariable long id, @PathVariable int number, @RequestBody SaidIn said) {
+        estimates.note(
+                id,
+                number,
+                new Estimates.Said(
+                        said.lines(),
+                        said.answer(),
+                        said.saidBy().strip(),
+                        said.on(),
+                        said.how(),
+                        Optional.ofNullable(said.warning()).orElse("").strip(),
+                        said.signed()));
+        return list(id);
+    }
+
+    /** The estimate on paper. */
+    @GetMapping(path = "/{number}/estimate.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> pdf(@PathVariable long id, @PathVariable int number) {
+        Job job = jobs.get(id);
+        Vehicle v = jobs.state(job).vehicle();
+        StoredEstimate stored = estimates.get(id, number);
+        EstimateSheet sheet = new EstimateSheet(
+                settings.get().name(),
+                settings.get().currency(),
+                id,
+                number,
+                stored.madeOn(),
+                stored.validUntil(),
+                v.registration(),
+                v.makeModel(),
+                v.ownerName(),
+                stored.estimate(),
+                stored.plain(),
+                stored.madeBy());
+        return ResponseEntity.ok()
+                .header("Content-Disposition", "inline; filename=\"estimate-%d-%d.pdf\"".formatted(id, number))
+                .body(printer.print(sheet));
+    }
+
+    private EstimateView view(Job job, StoredEstimate e, Estimate draft, Map<String, EstimateRepository.Entered> last) {
+        Map<String, Consent.OfLine> standing = estimates.standing(job.id(), e.estimate()).stream()
+                .collect(Collectors.toMap(l -> l.line().code(), Function.identity()));
+        return new EstimateView(
+                e.number(),
+                e.madeOn(),
+                e.validUntil(),
+                e.madeBy(),
+                e.estimate().equals(draft),
+                e.estimate().lines().stream()
+                        .map(l -> new LineView(
+                                l.code(),
+                                l.name(),
+                                l.kind(),
+                                l.required(),
+                                l.ownerSupplied(),
+                                l.minutes(),
+                                l.partsMinor(),
+                                l.lowMinor(),
+                                l.likelyMinor(),
+                                l.highMinor(),
+                                l.kind() == Estimate.Kind.ITEM,
+                                Optional.ofNullable(standing.get(l.code()))
+                                        .filter(s -> !s.isOpen())
+                                        .flatMap(s -> Optional.ofNullable(last.get(l.code())))
+                                        .map(EstimateController::view)
+                                        .orElse(null)))
+                        .toList(),
+                sums(e.estimate()),
+                e.plain());
+    }
+
+    private @Nullable OutcomeView outcome(Job job, Optional<StoredEstimate> newest) {
+        if (job.actual().isEmpty() || newest.isEmpty()) {
+            return null;
+        }
+        Job.Actual actual = job.actual().get();
+        Estimate e = newest.get().estimate();
+        long labour = Math.round(actual.minutes() * settings.get().labourRateMinor() / 60.0);
+        long cost = labour + actual.partsMinor();
+        return new OutcomeView(
+                actual.minutes(),
+                e.lines().stream().mapToInt(Estimate.Line::minutes).sum(),
+                cost,
+                e.netMinor(),
+                cost - e.netMinor());
+    }
+
+    private static SumsView sums(Estimate e) {
+        return new SumsView(
+                e.netMinor(), e.taxMinor(), e.taxShare(), e.totalMinor(), e.lowTotalMinor(), e.highTotalMinor());
+    }
+
+    private static ConsentView view(EstimateRepository.Entered c) {
+        return new ConsentView(
+                c.consent().answer(),
+                c.consent().answer().words(),
+                c.consent().saidBy(),
+                c.consent().on(),
+                c.consent().how(),
+                c.consent().how().words(),
+                c.consent().warning(),
+                c.consent().signed(),
+                c.estimateNumber(),
+                c.enteredBy());
+    }
+}

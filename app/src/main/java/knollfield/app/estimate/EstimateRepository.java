@@ -1,0 +1,126 @@
+package knollfield.app.estimate;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Objects;
+import knollfield.core.estimate.Consent;
+import knollfield.core.estimate.Estimate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.jdbc.support.KeyHolder;
+import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Estimates and consents; both are added to and never changed. */
+@Repository
+class EstimateRepository {
+
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+
+    EstimateRepository(JdbcClient jdbc, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.json = json;
+    }
+
+    /** What an estimate's body holds. */
+    record Body(Estimate estimate, List<String> plain) {}
+
+    /** A consent with who entered it. */
+    record Entered(long id, int estimateNumber, Consent consent, String enteredBy) {}
+
+    /** Of a job, the newest first. */
+    List<StoredEstimate> ofJob(long jobId) {
+        return jdbc.sql("""
+                        SELECT id, job_id, number, made_on, valid_until, job_version, made_by, made_at, body
+                        FROM estimate
+                        WHERE job_id = :job
+                        ORDER BY number DESC
+                        """).param("job", jobId).query(this::estimate).list();
+    }
+
+    long add(StoredEstimate e) {
+        KeyHolder key = new GeneratedKeyHolder();
+        jdbc.sql("""
+                        INSERT INTO estimate (job_id, number, made_on, valid_until, job_version, made_by, made_at, body)
+                        VALUES (:job, :number, :on, :until, :version, :by, :at, :body)
+                        """)
+                .param("job", e.jobId())
+                .param("number", e.number())
+                .param("on", e.madeOn())
+                .param("until", e.validUntil())
+                .param("version", e.jobVersion())
+                .param("by", e.madeBy())
+                .param("at", e.madeAt().atOffset(ZoneOffset.UTC))
+                .param("body", json.writeValueAsString(new Body(e.estimate(), e.plain())))
+                .update(key, "id");
+        return Objects.requireNonNull(key.getKeyAs(Long.class));
+    }
+
+    /** Of a job, oldest first. */
+    List<Entered> consents(long jobId) {
+        return jdbc.sql("""
+                        SELECT c.id, e.number, c.line_code, c.answer, c.up_to_minor, c.said_by, c.said_on, c.how,
+                               c.warning, c.signed, c.entered_by
+                        FROM consent c
+                        JOIN estimate e ON e.id = c.estimate_id
+                        WHERE c.job_id = :job
+                        ORDER BY c.id
+                        """)
+                .param("job", jobId)
+                .query((rs, row) -> new Entered(
+                        rs.getLong("id"),
+                        rs.getInt("number"),
+                        new Consent(
+                                rs.getString("line_code"),
+                                Consent.Answer.valueOf(rs.getString("answer")),
+                                rs.getLong("up_to_minor"),
+                                rs.getString("said_by"),
+                                rs.getObject("said_on", LocalDate.class),
+                                Consent.How.valueOf(rs.getString("how")),
+                                rs.getString("warning"),
+                                rs.getBoolean("signed")),
+                        rs.getString("entered_by")))
+                .list();
+    }
+
+    void addConsent(long jobId, long estimateId, Consent c, String by, java.time.Instant at) {
+        jdbc.sql("""
+                        INSERT INTO consent (job_id, estimate_id, line_code, answer, up_to_minor, said_by, said_on, how,
+                            warning, signed, entered_by, entered_at)
+                        VALUES (:job, :estimate, :line, :answer, :upTo, :saidBy, :on, :how, :warning, :signed, :by, :at)
+                        """)
+                .param("job", jobId)
+                .param("estimate", estimateId)
+                .param("line", c.lineCode())
+                .param("answer", c.answer().name())
+                .param("upTo", c.upToMinor())
+                .param("saidBy", c.saidBy())
+                .param("on", c.on())
+                .param("how", c.how().name())
+                .param("warning", c.warning())
+                .param("signed", c.signed())
+                .param("by", by)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    private StoredEstimate estimate(ResultSet rs, int row) throws SQLException {
+        Body body = json.readValue(rs.getString("body"), Body.class);
+        return new StoredEstimate(
+                rs.getLong("id"),
+                rs.getLong("job_id"),
+                rs.getInt("number"),
+                rs.getObject("made_on", LocalDate.class),
+                rs.getObject("valid_until", LocalDate.class),
+                rs.getInt("job_version"),
+                rs.getString("made_by"),
+                rs.getObject("made_at", OffsetDateTime.class).toInstant(),
+                body.estimate(),
+                body.plain());
+    }
+}

@@ -1,0 +1,231 @@
+package knollfield.app.estimate;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import knollfield.app.due.VehicleState;
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
+import knollfield.app.log.VehicleLog;
+import knollfield.app.problem.Checks;
+import knollfield.app.problem.Conflict;
+import knollfield.app.problem.NotFound;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.WorkshopClock;
+import knollfield.core.bundle.Bundle;
+import knollfield.core.bundle.Decision;
+import knollfield.core.due.JobStage;
+import knollfield.core.estimate.Consent;
+import knollfield.core.estimate.Estimate;
+import knollfield.core.estimate.EstimateRates;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Making estimates and noting what is said to them. */
+@Service
+public class Estimates {
+
+    private final EstimateRepository repository;
+    private final Jobs jobs;
+    private final WorkshopSettings settings;
+    private final PlainWords plain;
+    private final CurrentPerson current;
+    private final WorkshopClock clock;
+    private final VehicleLog log;
+
+    Estimates(
+            EstimateRepository repository,
+            Jobs jobs,
+            WorkshopSettings settings,
+            PlainWords plain,
+            CurrentPerson current,
+            WorkshopClock clock,
+            VehicleLog log) {
+        this.repository = repository;
+        this.jobs = jobs;
+        this.settings = settings;
+        this.plain = plain;
+        this.current = current;
+        this.clock = clock;
+        this.log = log;
+    }
+
+    /** The job's price as things stand now, given to nobody yet. */
+    Estimate draft(Job job) {
+        Workshop workshop = settings.get();
+        EstimateRates rates =
+                workshop.rates(jobs.timeFactor(job.familyCode()), job.scope().toolHireMinor());
+        return Estimate.of(jobs.bundle(job), job.scope().ownerSupplied(), rates);
+    }
+
+    List<StoredEstimate> ofJob(long jobId) {
+        return repository.ofJob(jobId);
+    }
+
+    StoredEstimate get(long jobId, int number) {
+        return repository.ofJob(jobId).stream()
+                .filter(e -> e.number() == number)
+                .findFirst()
+                .orElseThrow(() -> new NotFound("Job %d has no estimate %d.".formatted(jobId, number)));
+    }
+
+    Optional<StoredEstimate> newest(long jobId) {
+        return repository.ofJob(jobId).stream().findFirst();
+    }
+
+    List<EstimateRepository.Entered> consents(long jobId) {
+        return repository.consents(jobId);
+    }
+
+    /** How the lines of {@code estimate} stand. */
+    List<Consent.OfLine> standing(long jobId, Estimate estimate) {
+        return Consent.standing(
+                estimate,
+                repository.consents(jobId).stream()
+                        .map(EstimateRepository.Entered::consent)
+                        .toList());
+    }
+
+    /**
+     * Makes the next estimate of a job.
+     *
+     * @throws Conflict where the job is closed
+     */
+    @Transactional
+    public int make(long jobId) {
+        Job job = jobs.get(jobId);
+        if (!job.stage().isOpen()) {
+            throw new Conflict("Job %d is closed; no estimate is made for it.".formatted(jobId));
+        }
+        VehicleState state = jobs.state(job);
+        Bundle bundle = jobs.bundle(job);
+        Estimate estimate = draft(job);
+        Workshop workshop = settings.get();
+        int number = newest(jobId).map(StoredEstimate::number).orElse(0) + 1;
+        LocalDate today = clock.today();
+        repository.add(new StoredEstimate(
+                0,
+                jobId,
+                number,
+                today,
+                today.plusDays(workshop.assumptions().validDays()),
+                job.version(),
+                current.get().name(),
+                clock.instant(),
+                estimate,
+                plain.of(state, jobs.family(job), bundle, estimate, workshop.currency())));
+        log.write(
+                job.vehicleId(),
+                "estimate %d of job %d".formatted(number, jobId),
+                "",
+                "%s %.2f".formatted(workshop.currency(), estimate.totalMinor() / 100.0));
+        return number;
+    }
+
+    /**
+     * What was said to lines of an estimate.
+     *
+     * @param lines codes of item lines
+     * @param warning what was told of the risk; needed where lines are left
+     * @param signed the decline of required lines was signed
+     */
+    record Said(
+            List<String> lines,
+            Consent.Answer answer,
+            String saidBy,
+            LocalDate on,
+            Consent.How how,
+            String warning,
+            boolean signed) {}
+
+    /**
+     * Notes it; what is left goes out of the job.
+     *
+     * @throws knollfield.app.problem.InvalidInput where a left line lacks its warning, or a required one its signature
+     */
+    @Transactional
+    public void note(long jobId, int number, Said said) {
+        Job job = jobs.get(jobId);
+        if (!job.stage().isOpen()) {
+            throw new Conflict("Job %d is closed; consent is no longer asked.".formatted(jobId));
+        }
+        StoredEstimate stored = get(jobId, number);
+        boolean left = said.answer() == Consent.Answer.LEFT;
+        Checks checks = new Checks()
+                .text(said.saidBy(), 120, "/saidBy", "Who said it")
+                .that(!said.on().isAfter(clock.today()), "/on", "The day lies ahead.")
+                .that(!said.on().isBefore(stored.madeOn()), "/on", "The estimate is younger than that.")
+                .that(!said.lines().isEmpty(), "/lines", "Choose at least one line.")
+                .that(
+                        left || !stored.validUntil().isBefore(said.on()),
+                        "/on",
+                        "The estimate was valid until %s; make a new one.".formatted(stored.validUntil()))
+                .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.")
+                .that(!left || !said.warning().isBlank(), "/warning", "Say what was told of the risk of leaving it.");
+        for (String code : said.lines()) {
+            Optional<Estimate.Line> line = item(stored, code);
+            checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
+            line.ifPresent(l -> {
+                checks.that(
+                        !left || !l.required() || said.signed(),
+                        "/signed",
+                        "%s is required: leaving it needs a signed decline, or the job is refused."
+                                .formatted(l.name()));
+                checks.that(
+                        !left || !l.code().equals(jobs.family(job).driveItem().code()),
+                        "/lines",
+                        "Without %s there is no job; give the job up instead."
+                                .formatted(l.name().toLowerCase(Locale.ROOT)));
+            });
+        }
+        checks.that(
+                !left
+                        || job.stage() != JobStage.UNDER_WAY
+                        || said.lines().stream().noneMatch(job.items()::contains),
+                "/lines",
+                "The job is at the bench; what is on the card cannot be left any more.");
+        checks.orThrow();
+        String by = current.get().name();
+        for (String code : said.lines()) {
+            Estimate.Line line = item(stored, code).orElseThrow();
+            repository.addConsent(
+                    jobId,
+                    stored.id(),
+                    new Consent(
+                            code,
+                            said.answer(),
+                            line.highMinor(),
+                            said.saidBy(),
+                            said.on(),
+                            said.how(),
+                            said.warning(),
+                            said.signed()),
+                    by,
+                    clock.instant());
+            if (left) {
+                String reason =
+                        "left by %s, %s".formatted(said.saidBy(), said.how().words());
+                jobs.decide(jobId, code, new Decision(false, reason, said.signed() ? "decline signed" : ""));
+            }
+        }
+        log.write(
+                job.vehicleId(),
+                "consent to estimate %d of job %d".formatted(number, jobId),
+                "",
+                "%s: %s, %s, %s"
+                        .formatted(
+                                said.answer().words(),
+                                String.join(", ", said.lines()),
+                                said.saidBy(),
+                                said.how().words()));
+    }
+
+    private static Optional<Estimate.Line> item(StoredEstimate stored, String code) {
+        return stored.estimate().lines().stream()
+                .filter(l -> l.kind() == Estimate.Kind.ITEM && l.code().equals(code))
+                .findFirst();
+    }
+}
