@@ -33,7 +33,7 @@ class BundleCalculationController {
     private static final long SIXTIETHS = 60;
 
     /** @param equipment the step is only there where the vehicle has it */
-    record StepIn(
+    record WorkStepIn(
             String code,
             int minutes,
             List<String> requires,
@@ -42,12 +42,12 @@ class BundleCalculationController {
     record WayIn(String code, List<String> steps) {}
 
     /** @param items those of the set */
-    record LabourIn(List<StepIn> steps, Set<String> equipment, List<WayIn> items) {}
+    record LabourIn(List<WorkStepIn> steps, Set<String> equipment, List<WayIn> items) {}
 
-    record StepOut(String code, int minutes, List<String> neededBy) {}
+    record WorkStepOut(String code, int minutes, List<String> neededBy) {}
 
     /** @param sumMinutes what the items would take one by one */
-    record LabourOut(int minutes, int sumMinutes, List<StepOut> steps) {}
+    record LabourOut(int minutes, int sumMinutes, List<WorkStepOut> steps) {}
 
     /**
      * An item that may go in; money in minor units.
@@ -56,10 +56,10 @@ class BundleCalculationController {
      * @param leavingMinor expected cost of leaving it, beyond the later job
      * @param later left, it is done in the one later job
      */
-    record ItemIn(
+    record FreeItemIn(
             String code, long partsMinor, List<String> steps, boolean required, long leavingMinor, boolean later) {}
 
-    record BundleIn(long labourRateMinor, List<StepIn> steps, Set<String> equipment, List<ItemIn> items) {}
+    record BundleIn(long labourRateMinor, List<WorkStepIn> steps, Set<String> equipment, List<FreeItemIn> items) {}
 
     /** @param costMinor of the job, of leaving, and of the later job together; rounded */
     record BundleOut(Set<String> in, int minutes, long costMinor, long everythingMinor, long requiredOnlyMinor) {}
@@ -123,7 +123,7 @@ class BundleCalculationController {
                 union.minutes(),
                 sum,
                 union.steps().stream()
-                        .map(s -> new StepOut(s.step().code(), s.step().minutes(), List.copyOf(s.neededBy())))
+                        .map(s -> new WorkStepOut(s.step().code(), s.step().minutes(), List.copyOf(s.neededBy())))
                         .toList());
     }
 
@@ -173,7 +173,7 @@ class BundleCalculationController {
         }
         Set<Integer> required = new HashSet<>();
         List<Optimum.Candidate> candidates = new ArrayList<>();
-        for (ItemIn item : in.items()) {
+        for (FreeItemIn item : in.items()) {
             Set<Integer> atoms = new HashSet<>();
             union(steps, in.equipment(), Map.of(item.code(), item.steps()))
                     .steps()
@@ -272,13 +272,13 @@ class BundleCalculationController {
                 TimingGeometry.toothDegrees(in.crankTeeth()), sprockets, TimingGeometry.markReturn(marks), piston);
     }
 
-    private static List<AccessStep> steps(List<StepIn> in) {
+    private static List<AccessStep> steps(List<WorkStepIn> in) {
         Checks checks = new Checks();
         Set<String> codes = new HashSet<>();
         in.forEach(s -> codes.add(s.code()));
         Map<String, List<String>> requires = new HashMap<>();
         for (int i = 0; i < in.size(); i++) {
-            StepIn s = in.get(i);
+            WorkStepIn s = in.get(i);
             checks.that(
                     s.minutes() >= 0 && s.minutes() <= 100_000,
                     "/steps/%d/minutes".formatted(i),

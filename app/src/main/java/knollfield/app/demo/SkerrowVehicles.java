@@ -128,7 +128,11 @@ final class SkerrowVehicles {
             for (Item item : family.items()) {
                 boolean withTheDrive = switch (item.kind()) {
                     case TIMING_BELT, TIMING_CHAIN, TENSIONER, IDLER, GUIDE -> true;
-                    case WATER_PUMP -> random.nextInt(4) != 0;
+                    case WATER_PUMP ->
+                        item.halfOf()
+                                .map(whole -> renewals.stream()
+                                        .anyMatch(r -> r.itemCode().equals(whole)))
+                                .orElseGet(() -> random.nextInt(4) != 0);
                     default -> false;
                 };
                 if (withTheDrive) {

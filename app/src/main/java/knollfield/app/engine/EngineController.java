@@ -78,7 +78,7 @@ class EngineController {
      * @param layingOn names of the wheels in the order in which the loop is laid on
      * @param marksReturnTurns crank turns after which paint marks are back
      */
-    record PathView(
+    record LoopView(
             int teeth,
             boolean clockwise,
             List<WheelView> pulleys,
@@ -98,7 +98,7 @@ class EngineController {
             int version,
             int newest,
             Map<String, Object> family,
-            PathView path,
+            LoopView path,
             List<RemarkView> remarks,
             List<VersionView> versions) {}
 
@@ -187,7 +187,7 @@ class EngineController {
 
     /** What the path of a family that is being edited gives; files nothing. */
     @PostMapping("/check")
-    PathView check(@RequestBody FamilyChange change) {
+    LoopView check(@RequestBody FamilyChange change) {
         return path(json.read(change.family()).path());
     }
 
@@ -233,8 +233,8 @@ class EngineController {
                 .toList();
     }
 
-    private static PathView path(BeltPath path) {
-        return new PathView(
+    private static LoopView path(BeltPath path) {
+        return new LoopView(
                 path.teeth(),
                 path.clockwise(),
                 path.pulleys().stream()

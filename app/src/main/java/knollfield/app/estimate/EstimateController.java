@@ -59,7 +59,7 @@ class EstimateController {
      * @param asked the line can be agreed to or left
      * @param consent null: not asked
      */
-    record LineView(
+    record EstimateLineView(
             String code,
             String name,
             Estimate.Kind kind,
@@ -73,7 +73,7 @@ class EstimateController {
             boolean asked,
             @Nullable ConsentView consent) {}
 
-    record LeftView(String code, String name, ConsentView consent) {}
+    record LeftLineView(String code, String name, ConsentView consent) {}
 
     record SumsView(long netMinor, long taxMinor, double taxShare, long totalMinor, long lowMinor, long highMinor) {}
 
@@ -83,7 +83,7 @@ class EstimateController {
             LocalDate validUntil,
             String madeBy,
             boolean current,
-            List<LineView> lines,
+            List<EstimateLineView> lines,
             SumsView sums,
             List<String> plain) {}
 
@@ -102,7 +102,7 @@ class EstimateController {
             double timeFactor,
             @Nullable EstimateView newest,
             List<Integer> numbers,
-            List<LeftView> left,
+            List<LeftLineView> left,
             int open,
             @Nullable OutcomeView outcome) {}
 
@@ -123,16 +123,16 @@ class EstimateController {
         List<EstimateRepository.Entered> consents = estimates.consents(id);
         Map<String, EstimateRepository.Entered> last = consents.stream()
                 .collect(Collectors.toMap(c -> c.consent().lineCode(), Function.identity(), (a, b) -> b));
-        List<LeftView> left = last.values().stream()
+        List<LeftLineView> left = last.values().stream()
                 .filter(c -> c.consent().answer() == Consent.Answer.LEFT)
-                .map(c -> new LeftView(
+                .map(c -> new LeftLineView(
                         c.consent().lineCode(),
                         jobs.family(job)
                                 .item(c.consent().lineCode())
                                 .map(i -> i.name())
                                 .orElse(c.consent().lineCode()),
                         view(c)))
-                .sorted(java.util.Comparator.comparing(LeftView::name))
+                .sorted(java.util.Comparator.comparing(LeftLineView::name))
                 .toList();
         return new EstimatesView(
                 sums(draft),
@@ -204,7 +204,7 @@ class EstimateController {
                 e.madeBy(),
                 e.estimate().equals(draft),
                 e.estimate().lines().stream()
-                        .map(l -> new LineView(
+                        .map(l -> new EstimateLineView(
                                 l.code(),
                                 l.name(),
                                 l.kind(),

@@ -71,7 +71,7 @@ class SetupController {
             String changedBy,
             Instant changedAt) {}
 
-    /** The same figures as they are to be. */
+    /** The same figures as they are to be; without school and seals those stay as they are. */
     record WorkshopChange(
             String name,
             Timings.Kind policy,
@@ -89,8 +89,8 @@ class SetupController {
             int daysOffRoad,
             double shareFailedAtLimits,
             double wearShape,
-            School school,
-            School.Seals seals,
+            @Nullable School school,
+            School.@Nullable Seals seals,
             int version) {}
 
     /**
@@ -235,8 +235,8 @@ class SetupController {
                 c.labourRateMinor(),
                 new Consequence.Costs(c.recoveryMinor(), c.dayOffRoadMinor(), c.daysOffRoad()),
                 new WearModel(c.shareFailedAtLimits(), c.wearShape()),
-                c.school(),
-                c.seals(),
+                Optional.ofNullable(c.school()).orElse(before.school()),
+                Optional.ofNullable(c.seals()).orElse(before.seals()),
                 before.assumptions(),
                 c.version(),
                 current.get().name(),
