@@ -18,6 +18,9 @@ const ReadingSheet = lazy(() => import('./features/desk/ReadingSheet'));
 const Ahead = lazy(() => import('./features/ahead/Ahead'));
 const JobList = lazy(() => import('./features/jobs/JobList'));
 const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
+const Engines = lazy(() => import('./features/engines/Engines'));
+const Engine = lazy(() => import('./features/engines/Engine'));
+const Stores = lazy(() => import('./features/stores/Stores'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
@@ -76,6 +79,9 @@ const router = createBrowserRouter([
       { path: '/ahead', element: <Ahead /> },
       { path: '/jobs', element: <JobList /> },
       { path: '/jobs/:id', element: <JobBuilder /> },
+      { path: '/engines', element: <Engines /> },
+      { path: '/engines/:code', element: <Engine /> },
+      { path: '/stores', element: <Stores /> },
       {
         path: '/setup',
         element: <Setup />,

@@ -11,6 +11,7 @@ import './theme/ahead.css';
 import './theme/dossier.css';
 import './theme/jobs.css';
 import './theme/setup.css';
+import './theme/engines.css';
 import './theme/bench.css';
 import './theme/media.css';
 import { publishTokens } from './theme/tokens';

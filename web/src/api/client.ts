@@ -96,15 +96,21 @@ export async function data<T>(
 }
 
 /** Sends a file's bytes as CSV. */
-export async function sendCsv<T>(path: string, file: Blob): Promise<T> {
+export const sendCsv = <T>(path: string, file: Blob) => send<T>(path, 'text/csv', file);
+
+/** Sends a document as plain text, so that what cannot be read is said by the server at its place. */
+export const sendText = <T>(path: string, text: string) =>
+  send<T>(path, 'text/plain;charset=UTF-8', text);
+
+async function send<T>(path: string, type: string, body: BodyInit): Promise<T> {
   return data<T>(
     fetch(path, {
       method: 'POST',
-      headers: { 'Content-Type': 'text/csv', 'X-XSRF-TOKEN': token() },
-      body: file,
+      headers: { 'Content-Type': type, 'X-XSRF-TOKEN': token() },
+      body,
     }).then(async (response) => {
-      const body: unknown = await response.json().catch(() => undefined);
-      return response.ok ? { data: body as T, response } : { error: body, response };
+      const answer: unknown = await response.json().catch(() => undefined);
+      return response.ok ? { data: answer as T, response } : { error: answer, response };
     }),
   );
 }

@@ -18,7 +18,7 @@ const KEYS: [string, string][] = [
   ['j', 'build its job'],
   ['n', 'do its next step; on Ahead, go on to the next to cross'],
   ['arrow left, arrow right', 'Ahead and the what-if handle: a week; page keys: a month'],
-  ['1, 2, 3, 4', 'open the places, from left to right'],
+  ['1 to 6', 'open the places, from left to right'],
   ['?', 'this list'],
 ];
 
@@ -31,7 +31,13 @@ export function Shell() {
   const places = [
     { to: '/', words: 'Desk' },
     { to: '/ahead', words: 'Ahead' },
-    ...(me.readsOnly ? [] : [{ to: '/jobs', words: 'Jobs' }]),
+    ...(me.readsOnly
+      ? []
+      : [
+          { to: '/jobs', words: 'Jobs' },
+          { to: '/engines', words: 'Engines' },
+          { to: '/stores', words: 'Stores' },
+        ]),
     ...(me.desk ? [{ to: '/setup', words: 'Setup' }] : []),
   ];
   useKeys({

@@ -26,18 +26,94 @@ function useJobChange<V>(id: number, send: (values: V) => Promise<Schemas['JobVi
     mutationFn: send,
     onSuccess: async (job) => {
       client.setQueryData(jobQuery(id).queryKey, job);
-      await Promise.all(
-        ['week', 'jobs', 'desk', 'vehicle'].map((key) =>
+      await Promise.all([
+        ...['week', 'jobs', 'desk', 'vehicle'].map((key) =>
           client.invalidateQueries({ queryKey: [key] }),
         ),
+        client.invalidateQueries({ queryKey: estimatesQuery(id).queryKey }),
+      ]);
+    },
+  });
+}
+
+/** Builds the job anew; fields that are left out stay as they are. */
+export const useBuild = (job: Schemas['JobView']) =>
+  useJobChange(job.id, (change: Partial<Schemas['ScopeIn']>) =>
+    data(
+      api.PUT('/api/jobs/{id}/scope', {
+        params: { path: { id: job.id } },
+        body: { ...scopeOf(job), ...change },
+      }),
+    ),
+  );
+
+/** The job's scope as the server has it, to be sent back with a change. */
+export function scopeOf(job: Schemas['JobView']): Schemas['ScopeIn'] {
+  const items = job.lines.filter((l) => l.kind === 'ITEM');
+  return {
+    purpose: job.build.purpose,
+    school: job.build.ownSchool ? job.build.school : undefined,
+    seals: job.build.ownSeals ? job.build.seals : undefined,
+    keptUntil: job.build.keptUntil,
+    decisions: Object.fromEntries(items.flatMap((l) => (l.decision ? [[l.code, l.decision]] : []))),
+    parts: Object.fromEntries(
+      items.flatMap((l) =>
+        l.part && l.offers.some((o) => o.number === l.part && o.grade !== 'ORIGINAL')
+          ? [[l.code, l.part]]
+          : [],
+      ),
+    ),
+    ownerSupplied: items.filter((l) => l.ownerSupplied).map((l) => l.code),
+    variants: Object.fromEntries(
+      job.build.variants.flatMap((v) => (v.settled ? [[v.code, v.settled]] : [])),
+    ),
+    toolHireMinor: job.build.toolHireMinor,
+    version: job.version,
+  };
+}
+
+export const useNewestBook = (id: number) =>
+  useJobChange(id, (version: number) =>
+    data(api.POST('/api/jobs/{id}/newest-book', { params: { path: { id }, query: { version } } })),
+  );
+
+export const useActual = (id: number) =>
+  useJobChange(id, (body: Schemas['ActualIn']) =>
+    data(api.PUT('/api/jobs/{id}/actual', { params: { path: { id } }, body })),
+  );
+
+export const estimatesQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['job', id, 'estimates'],
+    queryFn: () => data(api.GET('/api/jobs/{id}/estimates', { params: { path: { id } } })),
+  });
+
+function useEstimateChange<V>(id: number, send: (values: V) => Promise<Schemas['EstimatesView']>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    onSuccess: async (estimates) => {
+      client.setQueryData(estimatesQuery(id).queryKey, estimates);
+      await Promise.all(
+        ['job', 'vehicle'].map((key) => client.invalidateQueries({ queryKey: [key] })),
       );
     },
   });
 }
 
-export const useChoose = (id: number) =>
-  useJobChange(id, (body: Schemas['Choice']) =>
-    data(api.PUT('/api/jobs/{id}/lines', { params: { path: { id } }, body })),
+export const useMakeEstimate = (id: number) =>
+  useEstimateChange(id, () =>
+    data(api.POST('/api/jobs/{id}/estimates', { params: { path: { id } } })),
+  );
+
+export const useConsent = (id: number) =>
+  useEstimateChange(id, ({ number, ...body }: Schemas['SaidIn'] & { number: number }) =>
+    data(
+      api.POST('/api/jobs/{id}/estimates/{number}/consents', {
+        params: { path: { id, number } },
+        body,
+      }),
+    ),
   );
 
 export const useBook = (id: number) =>

@@ -133,6 +133,32 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
         {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 100)}
         {number('dayOffRoadMinor', 'A day off the road', w.currency, 100)}
         {number('daysOffRoad', 'Days off the road after a failure', 'days')}
+        <h2>What goes in</h2>
+        <div className="setting">
+          <label htmlFor="school">Beside what must</label>
+          <Select
+            id="school"
+            value={w.school}
+            onChange={(v) => set({ school: v })}
+            options={[
+              { value: 'WHAT_PAYS', label: 'what pays' },
+              { value: 'EVERYTHING', label: 'everything behind the cover' },
+              { value: 'BOOK_MINIMUM', label: 'book minimum with inspection' },
+            ]}
+          />
+        </div>
+        <div className="setting">
+          <label htmlFor="seals">Seals</label>
+          <Select
+            id="seals"
+            value={w.seals}
+            onChange={(v) => set({ seals: v })}
+            options={[
+              { value: 'WHEN_WET', label: 'when wet' },
+              { value: 'WHILE_OPEN', label: 'always while open' },
+            ]}
+          />
+        </div>
         <h2>Wear</h2>
         {number('shareFailedAtLimits', 'Failed when the limits are reached', '%', 0.01)}
         {number(

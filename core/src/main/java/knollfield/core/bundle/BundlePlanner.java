@@ -190,7 +190,7 @@ public final class BundlePlanner {
         Fact now = new Fact.Money(nowMinor);
         Fact later = new Fact.Money(laterMinor);
         if (BundleRules.isSeal(item) && scope.seals() == School.Seals.WHEN_WET) {
-            return Statement.of("Dry, so left by the seals rule; adds {0}, {1} now, left about {2}.", adds, now, later);
+            return Statement.of("Dry, so left by the seals rule; adds {0}, {1} now.", adds, now);
         }
         if (l.later()) {
             int alone =
@@ -200,7 +200,8 @@ public final class BundlePlanner {
                     adds, now, new Fact.Day(l.limitOn().orElse(nextOpening)), new Fact.Minutes(alone), later);
         }
         if (limit(item).isEmpty()) {
-            return Statement.of("Adds {0}, {1} now; no limit on file says what leaving it costs.", adds, now);
+            return Statement.of(
+                    "Adds {0}, {1} now; the book has no limit for it, so leaving it has no price.", adds, now);
         }
         return Statement.of(
                 "Adds {0}, {1} now; left, it holds until the next opening but for {2}, about {3}.",
@@ -396,8 +397,7 @@ public final class BundlePlanner {
             return new Leaving(0, 0, Optional.empty(), false);
         }
         ClockStart start = start(item);
-        // one without limits of its own wears like the drive, but nothing is planned for it at a date of its own
-        Optional<LocalDate> own = inForce(item.code()).isPresent() ? reached(start, limit.get()) : Optional.empty();
+        Optional<LocalDate> own = reached(start, limit.get());
         LocalDate end = own.filter(d -> d.isBefore(nextOpening)).orElse(nextOpening);
         boolean later = end.isBefore(nextOpening);
         WearModel model = outlook.wear().of(item.kind());
@@ -435,14 +435,10 @@ public final class BundlePlanner {
         return new ClockStart(day, (int) Math.round(km), ClockStart.Grade.DOCUMENTED);
     }
 
-    /** Limits in force; an item without its own lives as long as the drive. */
+    /** Limits in force; empty where the book has none, and nobody can say what leaving the item costs. */
     private Optional<Limit> limit(Item item) {
-        return inForce(item.code()).or(() -> inForce(family.driveItem().code()));
-    }
-
-    private Optional<Limit> inForce(String code) {
         return outlook.forecast().items().stream()
-                .filter(f -> f.item().code().equals(code) && !f.inspection())
+                .filter(f -> f.item().code().equals(item.code()) && !f.inspection())
                 .findFirst()
                 .flatMap(ItemForecast::limit);
     }

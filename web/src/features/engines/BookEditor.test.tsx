@@ -1,0 +1,113 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { expect, it, vi } from 'vitest';
+import type { Schemas } from '../../api/client';
+import { problem, sent, serve, show } from '../../test/render';
+import { BookEditor } from './BookEditor';
+
+const text = { type: 'string', title: 'Name', maxLength: 80 };
+const schema = {
+  properties: {
+    family: {
+      type: 'object',
+      properties: {
+        name: text,
+        drive: {
+          type: 'string',
+          title: 'Drive',
+          enum: ['BELT', 'CHAIN'],
+          'x-words': ['belt', 'chain'],
+        },
+        pins: { type: 'array', title: 'Pins', items: { ...text, title: 'Pin' }, 'x-one': 'pin' },
+        items: {
+          type: 'array',
+          title: 'Items',
+          'x-one': 'item',
+          items: {
+            type: 'object',
+            properties: {
+              code: { type: 'string', title: 'Code' },
+              name: text,
+              weight: { type: ['integer', 'null'], title: 'Weight', 'x-unit': 'g' },
+            },
+          },
+        },
+        accessSteps: { type: 'array', title: 'Steps', items: { type: 'object', properties: {} } },
+        joints: { type: 'array', title: 'Joints', items: { type: 'object', properties: {} } },
+        variants: { type: 'array', title: 'Variants', items: { type: 'object', properties: {} } },
+        kits: { type: 'array', title: 'Kits', items: { type: 'object', properties: {} } },
+      },
+    },
+  },
+};
+
+const view = {
+  code: 'T-1',
+  name: 'Test',
+  version: 3,
+  newest: 3,
+  family: {
+    name: 'Test',
+    drive: 'BELT',
+    pins: ['crank pin'],
+    items: [{ code: 'belt', name: 'Timing belt', weight: null }],
+  },
+} as unknown as Schemas['FamilyView'];
+
+function editor(answer: { status?: number; body: unknown } = { body: view }) {
+  const calls = serve({
+    'GET /api/engines/schema': { body: schema },
+    'PUT /api/engines/T-1': answer,
+  });
+  const done = vi.fn();
+  show(<BookEditor view={view} onClose={done} />);
+  return { calls, done };
+}
+
+// the editor shows the fields that a schema has; this one is smaller than the real one
+const engine = () => screen.findByLabelText('Name');
+
+it('files the whole book as its next version, with the reason', async () => {
+  const { calls, done } = editor();
+  const name = await engine();
+  expect(screen.getByRole('button', { name: 'File version 4' })).toHaveProperty('disabled', true);
+  fireEvent.change(name, { target: { value: '' } });
+  fireEvent.change(name, { target: { value: 'Tested' } });
+  fireEvent.click(screen.getByText('add a pin'));
+  fireEvent.change(screen.getAllByLabelText('Pin')[1]!, { target: { value: 'cam bar' } });
+  fireEvent.change(screen.getByLabelText('Why it is changed'), {
+    target: { value: 'seen on the vehicle' },
+  });
+  fireEvent.click(screen.getByRole('button', { name: 'File version 4' }));
+  await waitFor(() => expect(done).toHaveBeenCalled());
+  expect(sent(calls)[0]!.body).toEqual({
+    family: { ...view.family, name: 'Tested', pins: ['crank pin', 'cam bar'] },
+    version: 3,
+    note: 'seen on the vehicle',
+  });
+});
+
+it('adds, fills and takes out things of a list', async () => {
+  const { calls } = editor();
+  await engine();
+  fireEvent.click(screen.getByRole('button', { name: 'Items' }));
+  fireEvent.click(screen.getByText('add a item'));
+  const body = document.querySelector<HTMLElement>('.thing-body')!;
+  fireEvent.change(within(body).getByLabelText('Name'), { target: { value: 'Idler' } });
+  fireEvent.change(within(body).getByLabelText(/Weight/), { target: { value: '120' } });
+  fireEvent.click(screen.getByRole('button', { name: /Timing belt/ }));
+  fireEvent.click(screen.getByText('take Timing belt out'));
+  fireEvent.click(screen.getByRole('button', { name: 'File version 4' }));
+  await waitFor(() => expect(sent(calls)).toHaveLength(1));
+  expect((sent(calls)[0]!.body as { family: { items: unknown } }).family.items).toEqual([
+    { code: '', name: 'Idler', weight: 120 },
+  ]);
+});
+
+it('says at the field and in its part what the server does not take', async () => {
+  editor(problem('/family/items/0/name', 'Too short.'));
+  fireEvent.change(await engine(), { target: { value: '!' } });
+  fireEvent.click(screen.getByRole('button', { name: 'File version 4' }));
+  expect(await screen.findByText('/items/0/name')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: /Items.*1 wrong/ }));
+  expect(document.querySelector('.thing-body .field-note')?.textContent).toContain('Too short.');
+});

@@ -1,0 +1,276 @@
+import { useQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
+import { useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { BookPathPicture, pathWords } from '../../drawing/BookPathPicture';
+import { InterferenceMark } from '../../drawing/marks';
+import { capital, formatMoment, formatMoney } from '../../shared/format';
+import { useMe } from '../../shared/me';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { BookEditor } from './BookEditor';
+import { Differences } from './Differences';
+import { differencesQuery, engineQuery, schemaQuery } from './engineQueries';
+import type { Json, JsonSchema } from './schemaForm';
+import { isOptional, kindOf } from './schemaForm';
+
+/** One family's book: the path, what to look at, all of its figures, and its versions. */
+export default function Engine() {
+  const code = String(useParams().code);
+  const [search, setSearch] = useSearchParams();
+  const version = search.has('version') ? Number(search.get('version')) : undefined;
+  const me = useMe();
+  const { data: view, error, refetch } = useQuery(engineQuery(code, version));
+  const { data: schema } = useQuery(schemaQuery);
+  const [editing, setEditing] = useState(false);
+  if (error && !view) {
+    return (
+      <div className="page">
+        <ProblemNote error={error} retry={() => refetch()} />
+      </div>
+    );
+  }
+  if (!view) return <p className="hint loading">Reading the book…</p>;
+  return (
+    <div className="page engine">
+      <header className="builder-head">
+        <h1>
+          {view.name} <span className="count">{view.code}</span>
+        </h1>
+        <p>
+          <InterferenceMark value={view.interference} /> Version {view.version}
+          {view.version < view.newest && ` of ${view.newest}`} ·{' '}
+          <Link to="/engines">all families</Link>
+        </p>
+      </header>
+      {editing ? (
+        <BookEditor view={view} onClose={() => setEditing(false)} />
+      ) : (
+        <div className="engine-columns">
+          <div>
+            <BookPathPicture path={view.path} />
+            <p className="hint">{pathWords(view.path)}</p>
+            <Wheels path={view.path} />
+          </div>
+          <div>
+            <div className="actions">
+              {me.manages && view.version === view.newest && (
+                <button className="button" onClick={() => setEditing(true)}>
+                  Change the book
+                </button>
+              )}
+              <a
+                className="action"
+                href={`/api/engines/${view.code}/document?version=${view.version}`}
+                download
+              >
+                Give out as JSON
+              </a>
+            </div>
+            {view.remarks.map((r) => (
+              <p key={r.pointer + r.words} className="warning-note">
+                {r.words}
+              </p>
+            ))}
+            {schema && <Sheet schema={schema} family={view.family as Record<string, Json>} />}
+            <Versions
+              view={view}
+              onShow={(v) => setSearch(v === view.newest ? {} : { version: String(v) })}
+            />
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Wheels({ path }: { path: Schemas['LoopView'] }) {
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>Wheel</th>
+          <th className="num">Teeth</th>
+          <th className="num">Turns for a crank turn</th>
+          <th className="num">One tooth out</th>
+        </tr>
+      </thead>
+      <tbody>
+        {path.pulleys.map((p) => (
+          <tr key={p.code}>
+            <td>
+              {p.name}
+              {p.marked && <span className="hint"> marked</span>}
+            </td>
+            <td className="num">{p.teeth || 'smooth'}</td>
+            <td className="num">{p.turns ?? ''}</td>
+            <td className="num">
+              {p.toothDegrees !== undefined && `${Math.round(p.toothDegrees * 100) / 100}°`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Versions({
+  view,
+  onShow,
+}: {
+  view: Schemas['FamilyView'];
+  onShow: (version: number) => void;
+}) {
+  const [from, setFrom] = useState(view.version - 1);
+  const { data: differences, error } = useQuery(differencesQuery(view.code, from, view.version));
+  return (
+    <section>
+      <h2>Versions</h2>
+      <ul className="log">
+        {view.versions.map((v) => (
+          <li key={v.version}>
+            <button
+              className="link"
+              disabled={v.version === view.version}
+              onClick={() => onShow(v.version)}
+            >
+              Version {v.version}
+            </button>{' '}
+            {v.note}
+            <span className="second">
+              {v.changedBy}, {formatMoment(v.changedAt)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {view.versions.length > 1 && (
+        <>
+          <label htmlFor="from">What changed since</label>{' '}
+          <Select
+            id="from"
+            value={from > 0 ? from : undefined}
+            placeholder="choose a version"
+            onChange={setFrom}
+            options={view.versions
+              .filter((v) => v.version !== view.version)
+              .map((v) => ({ value: v.version, label: `version ${v.version}` }))}
+          />
+          <ProblemNote error={error} />
+          {differences && <Differences list={differences} />}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** The book to read: every list a table, every figure with its unit, what is missing said as such. */
+function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, Json> }) {
+  const { currency } = useMe();
+  const lists = ['items', 'joints', 'accessSteps', 'variants', 'kits'];
+  const plain = Object.entries(schema.properties ?? {}).filter(
+    ([name]) =>
+      !lists.includes(name) && !['path', 'code', 'name', 'handling', 'tools'].includes(name),
+  );
+  return (
+    <>
+      <h2>The engine</h2>
+      <dl className="book-facts">
+        {plain.map(([name, s]) => (
+          <Fact key={name} schema={s} value={family[name] ?? null} />
+        ))}
+      </dl>
+      <h2>Handling</h2>
+      <dl className="book-facts">
+        {Object.entries(schema.properties?.handling?.properties ?? {}).map(([name, s]) => (
+          <Fact
+            key={name}
+            schema={s}
+            value={(family.handling as Record<string, Json>)[name] ?? null}
+          />
+        ))}
+      </dl>
+      {lists.map((name) => {
+        const all = (family[name] ?? []) as Record<string, Json>[];
+        const item = schema.properties?.[name]?.items;
+        if (all.length === 0 || !item) return null;
+        return (
+          <section key={name}>
+            <h2>
+              {schema.properties?.[name]?.title} <span className="count">{all.length}</span>
+            </h2>
+            <ul className="book-list">
+              {all.map((one) => (
+                <li key={String(one.code ?? one.number)}>
+                  <b>{String(one.name ?? one.title)}</b>{' '}
+                  <span className="second">
+                    {Object.entries(item.properties ?? {})
+                      .filter(([f]) => !['code', 'name', 'title'].includes(f))
+                      .map(([f, s]) => inWords(s, one[f] ?? null, currency))
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+      <h2>{schema.properties?.tools?.title}</h2>
+      <p>{inWords(schema.properties!.tools!, family.tools ?? null, currency)}</p>
+    </>
+  );
+}
+
+function Fact({ schema, value }: { schema: JsonSchema; value: Json }) {
+  const words = inWords({ ...schema, title: '' }, value, useMe().currency);
+  if (!words) return null;
+  return (
+    <div>
+      <dt>{schema.title}</dt>
+      <dd>{capital(words)}</dd>
+    </div>
+  );
+}
+
+/** A value and its unit, with its title where it would not be understood without. */
+function inWords(schema: JsonSchema, value: Json, currency: string): string {
+  if (value === null || value === '') {
+    return schema.title === 'Tightening' ? 'torque not on file' : '';
+  }
+  const title = schema.title ? `${schema.title.toLowerCase()} ` : '';
+  if (Array.isArray(value)) {
+    const all = value
+      .map((v) => inWords({ ...schema.items, title: '' }, v, currency))
+      .filter(Boolean);
+    return all.length > 0 ? `${title}${all.join(', ')}` : '';
+  }
+  switch (kindOf(schema)) {
+    case 'boolean':
+      return value === true ? (schema.title ? schema.title.toLowerCase() : 'yes') : '';
+    case 'object': {
+      const fields = schema.properties
+        ? Object.entries(schema.properties)
+        : Object.keys(value as object).map(
+            (k) => [k, { ...(schema.additionalProperties as JsonSchema), title: k }] as const,
+          );
+      const words = fields
+        .map(([f, s]) => inWords(s, (value as Record<string, Json>)[f] ?? null, currency))
+        .filter(Boolean)
+        .join(', ');
+      return words && schema.title && isOptional(schema) ? `${title}${words}` : words;
+    }
+    case 'string':
+      if (schema.enum) {
+        return `${title}${schema['x-words']?.[schema.enum.indexOf(value as string)] ?? String(value)}`;
+      }
+      return `${title}${value as string}`;
+    default:
+      return schema['x-unit'] === 'minor units'
+        ? `${title}${formatMoney(Number(value), currency)}`
+        : `${title}${String(value)}${unitOf(schema)}`;
+  }
+}
+
+/** A unit after its figure; the degree stands close. */
+const unitOf = (schema: JsonSchema) =>
+  schema['x-unit'] === '°' ? '°' : schema['x-unit'] ? ` ${schema['x-unit']}` : '';

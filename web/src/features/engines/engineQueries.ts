@@ -1,0 +1,65 @@
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { api, data, sendText, type Schemas } from '../../api/client';
+import type { JsonSchema } from './schemaForm';
+
+export const enginesQuery = queryOptions({
+  queryKey: ['engines'],
+  queryFn: () => data(api.GET('/api/engines')),
+});
+
+export const engineQuery = (code: string, version?: number) =>
+  queryOptions({
+    queryKey: ['engines', code, version],
+    queryFn: () =>
+      data(api.GET('/api/engines/{code}', { params: { path: { code }, query: { version } } })),
+  });
+
+export const differencesQuery = (code: string, from: number, to: number) =>
+  queryOptions({
+    queryKey: ['engines', code, 'differences', from, to],
+    queryFn: () =>
+      data(
+        api.GET('/api/engines/{code}/differences', {
+          params: { path: { code }, query: { from, to } },
+        }),
+      ),
+    enabled: from > 0,
+  });
+
+/** The published schema of a book; the editor is drawn from it. */
+export const schemaQuery = queryOptions({
+  queryKey: ['engine-schema'],
+  queryFn: async () => {
+    const whole = (await data(
+      api.GET('/api/engines/schema', { parseAs: 'json' }),
+    )) as unknown as JsonSchema;
+    return whole.properties!.family!;
+  },
+  staleTime: Infinity,
+});
+
+export const useFileBook = (code: string, onDone: () => void) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas['FamilyChange']) =>
+      data(api.PUT('/api/engines/{code}', { params: { path: { code } }, body })),
+    onSuccess: async () => {
+      onDone();
+      await client.invalidateQueries();
+    },
+  });
+};
+
+export const useTakeBook = (preview: boolean) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: Blob) =>
+      sendText<Schemas['ImportView']>(
+        `/api/engines/documents?preview=${preview}`,
+        await file.text(),
+      ),
+    onSuccess: async () => {
+      if (!preview) await client.invalidateQueries();
+    },
+  });
+};

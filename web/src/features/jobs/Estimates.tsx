@@ -1,0 +1,341 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Checkbox, Input, Select } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { formatDate, formatHours, formatMoney } from '../../shared/format';
+import { useMe } from '../../shared/me';
+import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { estimatesQuery, useActual, useConsent, useMakeEstimate } from './jobQueries';
+
+type Job = Schemas['JobView'];
+type View = Schemas['EstimatesView'];
+type Estimate = Schemas['EstimateView'];
+
+const HOW = [
+  { value: 'PHONE', label: 'phone' },
+  { value: 'IN_PERSON', label: 'in person' },
+  { value: 'MAIL', label: 'mail' },
+  { value: 'TEXT_MESSAGE', label: 'text message' },
+] as const;
+
+/** The job's price, the estimates given, what was said to their lines, and what it cost in the end. */
+export function Estimates({ job, editable }: { job: Job; editable: boolean }) {
+  const { currency, desk } = useMe();
+  const { data: view, error, refetch } = useQuery(estimatesQuery(job.id));
+  const make = useMakeEstimate(job.id);
+  if (error && !view) return <ProblemNote error={error} retry={() => refetch()} />;
+  if (!view) return <p className="hint loading">Working out the price…</p>;
+  const newest = view.newest;
+  const open = job.stage === 'DRAFT' || job.stage === 'PLANNED' || job.stage === 'UNDER_WAY';
+  return (
+    <section className="estimates">
+      <Sums view={view} job={job} currency={currency} />
+      <div className="actions">
+        {desk && open && (!newest || !newest.current) && (
+          <Button
+            type={newest ? 'default' : 'primary'}
+            loading={make.isPending}
+            onClick={() => make.mutate(undefined)}
+          >
+            {newest ? `Make estimate ${newest.number + 1}` : 'Make the estimate'}
+          </Button>
+        )}
+        {newest && (
+          <a
+            className={newest.current ? 'button' : 'action'}
+            href={`/api/jobs/${job.id}/estimates/${newest.number}/estimate.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Print estimate {newest.number}
+          </a>
+        )}
+        {view.numbers.slice(1).map((n) => (
+          <a
+            key={n}
+            className="action"
+            href={`/api/jobs/${job.id}/estimates/${n}/estimate.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {n}
+          </a>
+        ))}
+      </div>
+      <ProblemNote error={make.error} />
+      {newest && (
+        <>
+          {!newest.current && open && (
+            <p className="warning-note">
+              The job has changed since estimate {newest.number}. Lines that are added are asked
+              about; what was agreed stays.
+            </p>
+          )}
+          <p className="hint">
+            Estimate {newest.number}, {formatDate(newest.madeOn)}, by {newest.madeBy}; valid until{' '}
+            {formatDate(newest.validUntil)}.
+          </p>
+          <Consents job={job} estimate={newest} editable={editable} open={view.open} />
+        </>
+      )}
+      {view.left.length > 0 && (
+        <>
+          <h3>Left by the owner</h3>
+          <ul className="left-lines">
+            {view.left.map((l) => (
+              <li key={l.code}>
+                {l.name}
+                <span className="second">
+                  {l.consent.saidBy}, {l.consent.howWords}, {formatDate(l.consent.on)}
+                  {l.consent.signed ? ', decline signed' : ''}. Told: {l.consent.warning}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {job.stage === 'DONE' && <Outcome job={job} view={view} currency={currency} />}
+    </section>
+  );
+}
+
+function Sums({ view, job, currency }: { view: View; job: Job; currency: string }) {
+  const s = view.draft;
+  return (
+    <dl className="totals">
+      <div className="sum">
+        <dt>
+          Likely <span className="hint">with {Math.round(s.taxShare * 1000) / 10} % tax</span>
+        </dt>
+        <dd>{formatMoney(s.totalMinor, currency)}</dd>
+      </div>
+      <div>
+        <dt>Between</dt>
+        <dd>
+          {formatMoney(s.lowMinor, currency)} and {formatMoney(s.highMinor, currency)}
+        </dd>
+      </div>
+      <div>
+        <dt>
+          Labour{' '}
+          <span className="hint">
+            {formatHours(job.minutes)} h by the book
+            {view.timeFactor !== 1 && `, times ${view.timeFactor.toFixed(2)} as we work`}
+          </span>
+        </dt>
+        <dd>{formatMoney(Math.round(job.labourMinor * view.timeFactor), currency)}</dd>
+      </div>
+      <div>
+        <dt>Parts</dt>
+        <dd>{formatMoney(job.partsMinor, currency)}</dd>
+      </div>
+      {job.helperMinutes > 0 && (
+        <div>
+          <dt>Second pair of hands</dt>
+          <dd>{formatHours(job.helperMinutes)} h</dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+/** Line by line: agreed, left, not asked; who said it, when and how. */
+function Consents({
+  job,
+  estimate,
+  editable,
+  open,
+}: {
+  job: Job;
+  estimate: Estimate;
+  editable: boolean;
+  open: number;
+}) {
+  const me = useMe();
+  const asked = estimate.lines.filter((l) => l.asked);
+  const [picked, setPicked] = useState<string[]>();
+  const [saidBy, setSaidBy] = useState(job.ownerName);
+  const [how, setHow] = useState<Schemas['SaidIn']['how']>('PHONE');
+  const [warning, setWarning] = useState('');
+  const [signed, setSigned] = useState(false);
+  const consent = useConsent(job.id);
+  // what nobody was asked about is asked about first
+  const chosen = picked ?? asked.filter((l) => !l.consent).map((l) => l.code);
+  const may = me.desk && (editable || job.stage === 'UNDER_WAY');
+  const say = (answer: Schemas['SaidIn']['answer']) =>
+    consent.mutate(
+      {
+        number: estimate.number,
+        lines: chosen,
+        answer,
+        saidBy,
+        on: me.today,
+        how,
+        warning,
+        signed,
+      },
+      { onSuccess: () => (setPicked(undefined), setWarning(''), setSigned(false)) },
+    );
+  return (
+    <div className="consents">
+      <h3>
+        Consent{' '}
+        <span className="count">{open === 0 ? 'all lines answered' : `${open} not asked`}</span>
+      </h3>
+      <table className="plain">
+        <tbody>
+          {estimate.lines
+            .filter((l) => l.asked)
+            .map((l) => (
+              <tr key={l.code}>
+                <td className="tick">
+                  {may && (
+                    <Checkbox
+                      aria-label={`Answer for ${l.name}`}
+                      checked={chosen.includes(l.code)}
+                      onChange={(e) =>
+                        setPicked(
+                          e.target.checked
+                            ? [...chosen, l.code]
+                            : chosen.filter((c) => c !== l.code),
+                        )
+                      }
+                    />
+                  )}
+                </td>
+                <td>
+                  {l.name}
+                  <span className="second">
+                    {l.consent
+                      ? `${l.consent.answerWords} by ${l.consent.saidBy}, ${l.consent.howWords}, ${formatDate(l.consent.on)}`
+                      : 'not asked'}
+                  </span>
+                </td>
+                <td className="num">{formatMoney(l.likelyMinor, me.currency)}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+      {may && (
+        <form className="form" onSubmit={(e) => e.preventDefault()}>
+          <FieldNote error={consent.error} at="/lines" />
+          <div className="fields">
+            <div className="grow">
+              <label htmlFor="said-by">Said by</label>
+              <Input
+                id="said-by"
+                value={saidBy}
+                maxLength={120}
+                onChange={(e) => setSaidBy(e.target.value)}
+              />
+              <FieldNote error={consent.error} at="/saidBy" />
+            </div>
+            <div>
+              <label htmlFor="how">How</label>
+              <Select id="how" className="how" value={how} onChange={setHow} options={[...HOW]} />
+            </div>
+          </div>
+          <div>
+            <label htmlFor="warning">Told of the risk, for lines that are left</label>
+            <Input
+              id="warning"
+              value={warning}
+              maxLength={400}
+              onChange={(e) => setWarning(e.target.value)}
+            />
+            <FieldNote error={consent.error} at="/warning" />
+          </div>
+          <Checkbox checked={signed} onChange={(e) => setSigned(e.target.checked)}>
+            The decline of a required line is signed
+          </Checkbox>
+          <FieldNote error={consent.error} at="/signed" />
+          <FieldNote error={consent.error} at="/on" />
+          <ProblemNote error={consent.error} />
+          <div className="actions">
+            <Button
+              type="primary"
+              disabled={chosen.length === 0}
+              loading={consent.isPending}
+              onClick={() => say('AGREED')}
+            >
+              Agreed, {chosen.length} {chosen.length === 1 ? 'line' : 'lines'}
+            </Button>
+            <Button
+              disabled={chosen.length === 0}
+              loading={consent.isPending}
+              onClick={() => say('LEFT')}
+            >
+              Left
+            </Button>
+          </div>
+        </form>
+      )}
+    </div>
+  );
+}
+
+/** What it took against what was estimated. */
+function Outcome({ job, view, currency }: { job: Job; view: View; currency: string }) {
+  const me = useMe();
+  const actual = useActual(job.id);
+  const [hours, setHours] = useState(formatHours(job.actual?.minutes ?? job.minutes));
+  const [parts, setParts] = useState(((job.actual?.partsMinor ?? job.partsMinor) / 100).toFixed(2));
+  const o = view.outcome;
+  return (
+    <>
+      <h3>What it took</h3>
+      {o && (
+        <p>
+          {formatHours(o.minutes)} h against {formatHours(o.estimatedMinutes)} h,{' '}
+          {formatMoney(o.costMinor, currency)} against {formatMoney(o.estimatedMinor, currency)}{' '}
+          before tax:{' '}
+          <b className={o.differenceMinor > 0 ? 'late' : ''}>
+            {formatMoney(Math.abs(o.differenceMinor), currency)}{' '}
+            {o.differenceMinor > 0 ? 'over' : 'under'}
+          </b>
+          .
+        </p>
+      )}
+      {me.desk && (
+        <form
+          className="form"
+          onSubmit={(e) => {
+            e.preventDefault();
+            actual.mutate({
+              minutes: Math.round(Number(hours.replace(',', '.')) * 60),
+              partsMinor: Math.round(Number(parts.replace(',', '.')) * 100),
+              version: job.version,
+            });
+          }}
+        >
+          <div className="fields">
+            <div>
+              <label htmlFor="actual-hours">Hours worked</label>
+              <Input
+                id="actual-hours"
+                value={hours}
+                suffix="h"
+                onChange={(e) => setHours(e.target.value)}
+              />
+              <FieldNote error={actual.error} at="/minutes" />
+            </div>
+            <div>
+              <label htmlFor="actual-parts">Parts used</label>
+              <Input
+                id="actual-parts"
+                value={parts}
+                suffix={currency}
+                onChange={(e) => setParts(e.target.value)}
+              />
+              <FieldNote error={actual.error} at="/partsMinor" />
+            </div>
+          </div>
+          <ProblemNote error={actual.error} />
+          <Button htmlType="submit" loading={actual.isPending}>
+            Keep what it took
+          </Button>
+        </form>
+      )}
+    </>
+  );
+}
