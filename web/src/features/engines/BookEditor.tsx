@@ -88,17 +88,19 @@ export function BookEditor({
         ))}
       </nav>
       <div className="book-section">
-        {shown.fields.map((f) => (
-          <SchemaField
-            key={f}
-            schema={schema.properties![f] as JsonSchema}
-            value={(family as Record<string, Json>)[f] ?? null}
-            path={[f]}
-            family={family}
-            error={error}
-            onChange={(path, value) => setFamily((now) => put(now, path, value))}
-          />
-        ))}
+        {shown.fields
+          .filter((f) => schema.properties?.[f])
+          .map((f) => (
+            <SchemaField
+              key={f}
+              schema={schema.properties![f] as JsonSchema}
+              value={(family as Record<string, Json>)[f] ?? null}
+              path={[f]}
+              family={family}
+              error={error}
+              onChange={(path, value) => setFamily((now) => put(now, path, value))}
+            />
+          ))}
       </div>
       <div className="book-file">
         {error && !(error instanceof Problem && error.errors.length > 0) && (

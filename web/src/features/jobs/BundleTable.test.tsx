@@ -92,7 +92,7 @@ const job = {
 } as unknown as Schemas['JobView'];
 
 async function table(answer: { status?: number; body: unknown } = { body: job }) {
-  const calls = serve({ 'GET /api/me': { body: manager }, 'PUT /api/jobs/6/scope': answer });
+  const calls = serve({ ...manager, 'PUT /api/jobs/6/scope': answer });
   show(<BundleTable job={job} editable />, '/', true);
   await screen.findByText('Idler');
   return calls;

@@ -72,7 +72,7 @@ const view = {
 };
 
 async function estimates(answers: Record<string, { status?: number; body: unknown }>) {
-  const calls = serve({ 'GET /api/me': { body: manager }, ...answers });
+  const calls = serve({ ...manager, ...answers });
   show(<Estimates job={job} editable />, '/', true);
   await screen.findByText('€780.00');
   return calls;
@@ -107,7 +107,7 @@ it('asks first about the lines nobody was asked about, and keeps who said what',
     answer: 'AGREED',
     saidBy: 'Tamsin Orde',
     how: 'PHONE',
-    on: manager.today,
+    on: manager['GET /api/me'].body.today,
   });
 });
 

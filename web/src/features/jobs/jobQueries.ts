@@ -94,9 +94,10 @@ function useEstimateChange<V>(id: number, send: (values: V) => Promise<Schemas['
     mutationFn: send,
     onSuccess: async (estimates) => {
       client.setQueryData(estimatesQuery(id).queryKey, estimates);
-      await Promise.all(
-        ['job', 'vehicle'].map((key) => client.invalidateQueries({ queryKey: [key] })),
-      );
+      await Promise.all([
+        client.invalidateQueries({ queryKey: jobQuery(id).queryKey, exact: true }),
+        client.invalidateQueries({ queryKey: ['vehicle'] }),
+      ]);
     },
   });
 }

@@ -88,7 +88,12 @@ class DueToDoneTest {
 
     private String buildAndPromise(Page page) {
         page.getByText("Build the job").click();
-        Locator pump = page.locator("tr", new Page.LocatorOptions().setHasText("Water pump"));
+        Locator pump = page.locator(
+                ".lines tr",
+                new Page.LocatorOptions()
+                        .setHas(page.getByRole(
+                                AriaRole.BUTTON,
+                                new GetByRoleOptions().setName("Water pump").setExact(true))));
         assertThat(pump).containsText("must");
         Locator button =
                 page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Promise \\d")));
