@@ -74,6 +74,7 @@ export default function Engine() {
             ))}
             {schema && <Sheet schema={schema} family={view.family as Record<string, Json>} />}
             <Versions
+              key={view.version}
               view={view}
               onShow={(v) => setSearch(v === view.newest ? {} : { version: String(v) })}
             />

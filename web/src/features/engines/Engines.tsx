@@ -66,7 +66,7 @@ function TakeIn() {
   const found = preview.data;
   const error = preview.error ?? take.error;
   return (
-    <aside className="import">
+    <aside className="take-in">
       <h2>Take in a family</h2>
       <p className="hint">
         A JSON document as this page gives it out; its{' '}

@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Select } from 'antd';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, data, Problem, type Schemas } from '../../api/client';
 import { formatKm, formatMoney, formatWeekday } from '../../shared/format';
@@ -69,14 +69,7 @@ export default function Stores() {
         {desk && <Button onClick={() => setOpen('new')}>Add a part</Button>}
       </header>
       <ProblemNote error={error} retry={() => refetch()} />
-      {open && (
-        <PartForm
-          key={open === 'new' ? 'new' : open.number}
-          part={open === 'new' ? undefined : open}
-          family={family}
-          onClose={() => setOpen(undefined)}
-        />
-      )}
+      {open === 'new' && <PartForm family={family} onClose={() => setOpen(undefined)} />}
       {shown?.length === 0 && (
         <p>
           No part fits.{' '}
@@ -101,28 +94,38 @@ export default function Stores() {
           </thead>
           <tbody>
             {shown.map((p) => (
-              <tr key={p.number}>
-                <td>
-                  <button
-                    className="line-name part-number"
-                    disabled={!desk}
-                    onClick={() => setOpen(p)}
-                  >
-                    {p.number}
-                  </button>
-                  {p.replaces && <span className="second">for {p.replaces}</span>}
-                </td>
-                <td>{p.name}</td>
-                <td>{p.family}</td>
-                <td>{p.gradeWords}</td>
-                <td className="num">{formatMoney(p.priceMinor, currency)}</td>
-                <td className="num">{p.expectedKm ? formatKm(p.expectedKm) : 'not known'}</td>
-                <td>{fit(p)}</td>
-                <td>
-                  {p.stock > 0 ? `${p.stock} in stock` : `none, ${p.leadDays} days`}
-                  <span className="second">here {formatWeekday(p.here)} with the ferry</span>
-                </td>
-              </tr>
+              <Fragment key={p.number}>
+                <tr>
+                  <td>
+                    <button
+                      className="line-name part-number"
+                      disabled={!desk}
+                      aria-expanded={open !== 'new' && open?.number === p.number}
+                      onClick={() => setOpen(p)}
+                    >
+                      {p.number}
+                    </button>
+                    {p.replaces && <span className="second">for {p.replaces}</span>}
+                  </td>
+                  <td>{p.name}</td>
+                  <td>{p.family}</td>
+                  <td>{p.gradeWords}</td>
+                  <td className="num">{formatMoney(p.priceMinor, currency)}</td>
+                  <td className="num">{p.expectedKm ? formatKm(p.expectedKm) : 'not known'}</td>
+                  <td>{fit(p)}</td>
+                  <td>
+                    {p.stock > 0 ? `${p.stock} in stock` : `none, ${p.leadDays} days`}
+                    <span className="second">here {formatWeekday(p.here)} with the ferry</span>
+                  </td>
+                </tr>
+                {open !== 'new' && open?.number === p.number && (
+                  <tr className="part-row">
+                    <td colSpan={8}>
+                      <PartForm part={p} family={family} onClose={() => setOpen(undefined)} />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </table>

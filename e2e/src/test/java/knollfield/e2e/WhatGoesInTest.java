@@ -41,6 +41,8 @@ class WhatGoesInTest {
         page.keyboard().press("/");
         page.keyboard().type(registration.replace(" ", "").toLowerCase(java.util.Locale.ROOT));
         page.keyboard().press("Enter");
+        assertThat(page.getByRole(AriaRole.HEADING, new GetByRoleOptions().setLevel(1)))
+                .containsText(registration);
         button(page, "Build the job").click();
         assertThat(page.locator(".builder-head")).containsText(registration);
         assertThat(page.locator(".lines")).containsText("Turned by the timing belt");
@@ -83,6 +85,8 @@ class WhatGoesInTest {
         page.keyboard().press("/");
         page.keyboard().type(registration);
         page.keyboard().press("Enter");
+        assertThat(page.getByRole(AriaRole.HEADING, new GetByRoleOptions().setLevel(1)))
+                .containsText(registration);
         button(page, "Build the job").click();
         Locator total = page.locator(".totals .sum dd");
         String before = total.textContent();
@@ -91,7 +95,7 @@ class WhatGoesInTest {
         assertThat(total).not().hasText(before);
 
         button(page, "Water pump").click();
-        page.getByLabel(java.util.regex.Pattern.compile("plain, €")).check();
+        page.getByLabel(java.util.regex.Pattern.compile("plain, €")).click();
         assertThat(page.locator(".lines .tag").first()).containsText("plain");
         page.locator(".adds button").first().click();
         assertThat(page.locator(".ladder .dim").first()).isVisible();

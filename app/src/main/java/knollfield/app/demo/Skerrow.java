@@ -177,6 +177,10 @@ class Skerrow implements SmartInitializingSingleton {
                                 : Optional.empty())
                         .orElse(130_000);
                 part(family, item, Grade.Kind.ORIGINAL, "", 100, km, 3);
+                // a front half is only fitted as the original maker's part
+                if (item.halfOf().isPresent()) {
+                    continue;
+                }
                 part(family, item, Grade.Kind.EQUAL, "E", 72, km * 4 / 5, 7);
                 if (item.kind() == ItemKind.WATER_PUMP || item.kind() == ItemKind.IDLER) {
                     part(family, item, Grade.Kind.PLAIN, "P", 50, km * 2 / 5, 4);

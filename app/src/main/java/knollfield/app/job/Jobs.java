@@ -32,6 +32,7 @@ import knollfield.core.bundle.BundlePlan;
 import knollfield.core.bundle.BundlePlanner;
 import knollfield.core.bundle.BundleRules;
 import knollfield.core.bundle.Decision;
+import knollfield.core.bundle.Grade;
 import knollfield.core.bundle.Labour;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
@@ -273,6 +274,15 @@ public class Jobs {
                                 .isPresent(),
                         "/parts/" + item,
                         "Part %s is not on file for this item.".formatted(number)));
+        scope.parts()
+                .forEach((item, number) -> checks.that(
+                        family.item(item).flatMap(Item::halfOf).isEmpty()
+                                || catalogue
+                                        .find(number)
+                                        .filter(p -> p.grade() == Grade.Kind.ORIGINAL)
+                                        .isPresent(),
+                        "/parts/" + item,
+                        "A front half alone is only fitted as the original maker's part."));
         scope.variants()
                 .forEach((variant, choice) -> checks.that(
                         family.variants().stream()

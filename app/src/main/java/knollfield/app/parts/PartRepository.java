@@ -22,6 +22,9 @@ class PartRepository {
             FROM part
             """;
 
+    /** The maker's own first, the plain one last. */
+    private static final String BY_GRADE = "CASE grade WHEN 'ORIGINAL' THEN 1 WHEN 'EQUAL' THEN 2 ELSE 3 END";
+
     private final JdbcClient jdbc;
 
     PartRepository(JdbcClient jdbc) {
@@ -29,13 +32,13 @@ class PartRepository {
     }
 
     List<CatalogPart> all() {
-        return jdbc.sql(SELECT + " ORDER BY family_code, item_code, grade, number")
+        return jdbc.sql(SELECT + " ORDER BY family_code, item_code, " + BY_GRADE + ", number")
                 .query(PartRepository::part)
                 .list();
     }
 
     List<CatalogPart> ofFamily(String familyCode) {
-        return jdbc.sql(SELECT + " WHERE family_code = :family ORDER BY item_code, grade, number")
+        return jdbc.sql(SELECT + " WHERE family_code = :family ORDER BY item_code, " + BY_GRADE + ", number")
                 .param("family", familyCode)
                 .query(PartRepository::part)
                 .list();

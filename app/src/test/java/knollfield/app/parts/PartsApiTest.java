@@ -112,4 +112,21 @@ class PartsApiTest {
                 .contains("already");
         ines.put("/api/parts/T-NONE", part("T-NONE", "", 1, 1)).problem(404, "not-found");
     }
+
+    @Test
+    void aFrontHalfIsOnlyFittedAsTheOriginal() {
+        String half = part(number, "", 900, 0).replace("\"pump\"", "\"pumpfront\"");
+        ines.post("/api/parts", half).ok();
+        long vehicle = Given.vehicle(SERVER, ines, "");
+        long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(ines.put("/api/jobs/%d/scope".formatted(job), """
+                {"purpose": [], "decisions": {}, "parts": {"pumpfront": "%s"}, "ownerSupplied": [], "variants": {},
+                 "toolHireMinor": 0, "version": 1}""".formatted(number))
+                        .errorAt("/parts/pumpfront"))
+                .contains("original maker");
+    }
 }
