@@ -3,6 +3,8 @@ import { Select } from 'antd';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { AccessGraph } from '../../drawing/AccessGraph';
+import type { GraphStep } from '../../drawing/accessGraph';
 import { BookPathPicture, pathWords } from '../../drawing/BookPathPicture';
 import { InterferenceMark } from '../../drawing/marks';
 import { capital, formatMoment, formatMoney } from '../../shared/format';
@@ -167,10 +169,11 @@ function Versions({
 /** The book to read: every list a table, every figure with its unit, what is missing said as such. */
 function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, Json> }) {
   const { currency } = useMe();
-  const lists = ['items', 'joints', 'accessSteps', 'variants', 'kits'];
+  const lists = ['items', 'joints', 'variants', 'kits'];
   const plain = Object.entries(schema.properties ?? {}).filter(
     ([name]) =>
-      !lists.includes(name) && !['path', 'code', 'name', 'handling', 'tools'].includes(name),
+      !lists.includes(name) &&
+      !['accessSteps', 'path', 'code', 'name', 'handling', 'tools'].includes(name),
   );
   return (
     <>
@@ -180,6 +183,8 @@ function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, 
           <Fact key={name} schema={s} value={family[name] ?? null} />
         ))}
       </dl>
+      <h2>Access steps, from the outside in</h2>
+      <AccessGraph steps={family.accessSteps as unknown as GraphStep[]} />
       <h2>Handling</h2>
       <dl className="book-facts">
         {Object.entries(schema.properties?.handling?.properties ?? {}).map(([name, s]) => (

@@ -64,6 +64,7 @@ const job = {
           expectedKm: 140_000,
           stock: 2,
           here: '2026-11-27',
+          misfits: [],
         },
         {
           number: 'I-2',
@@ -73,6 +74,7 @@ const job = {
           priceMinor: 900,
           stock: 0,
           here: '2026-12-01',
+          misfits: ['width 20.0 mm, the book has 25.4 mm'],
         },
       ],
       part: 'I-1',
@@ -133,6 +135,7 @@ it('offers the grades with what their life costs, and the owner’s own part', a
   const calls = await table();
   fireEvent.click(screen.getByRole('button', { name: 'Idler' }));
   expect(screen.getByText(/for each 10,000/)?.textContent).toContain('€2.10');
+  expect(screen.getByText(/Does not fit/).textContent).toContain('20.0 mm');
   fireEvent.click(screen.getByLabelText(/I-2/));
   await waitFor(() => expect(sent(calls)[0]?.body).toMatchObject({ parts: { idler: 'I-2' } }));
   fireEvent.click(screen.getByLabelText(/owner brings/));

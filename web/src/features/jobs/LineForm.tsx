@@ -62,6 +62,9 @@ export function LineForm({
                 {o.stock > 0 ? `${o.stock} in stock` : 'none in stock'}, here{' '}
                 {formatWeekday(o.here)}
               </span>
+              {o.misfits.length > 0 && (
+                <span className="late"> Does not fit: {o.misfits.join('; ')}.</span>
+              )}
             </Radio>
           ))}
         </Radio.Group>

@@ -26,6 +26,7 @@ import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.bundle.BundlePlan;
 import knollfield.core.bundle.Decision;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.bundle.Grade;
 import knollfield.core.bundle.School;
 import knollfield.core.due.JobStage;
@@ -151,6 +152,7 @@ class JobController {
      * @param per10000KmMinor price and its share of labour for each 10,000 km; null where its life is not known
      * @param stock at the supplier
      * @param here the day it is here if ordered today
+     * @param misfits what does not agree with the book's own part
      */
     record OfferView(
             String number,
@@ -161,7 +163,8 @@ class JobController {
             @Nullable Integer expectedKm,
             @Nullable Long per10000KmMinor,
             int stock,
-            LocalDate here) {}
+            LocalDate here,
+            List<String> misfits) {}
 
     /**
      * A line of the job; money in minor units before tax.
@@ -509,7 +512,11 @@ class JobController {
                             l.kind() == BundleLine.Kind.ITEM
                                     ? catalogued.stream()
                                             .filter(p -> p.itemCode().equals(l.code()))
-                                            .map(p -> offer(p, share, quotes.get(p.number())))
+                                            .map(p -> offer(
+                                                    p,
+                                                    own(family, l.code(), catalogued),
+                                                    share,
+                                                    quotes.get(p.number())))
                                             .toList()
                                     : List.of(),
                             words.write(m == null ? l.reason() : m.reason(), workshop.currency()));
@@ -517,7 +524,18 @@ class JobController {
                 .toList();
     }
 
-    private OfferView offer(CatalogPart p, long labourShare, PartsSupplier.@Nullable Quote quote) {
+    /** Fit data of the part the book names for an item. */
+    private static FitCheck.Data own(EngineFamily family, String item, List<CatalogPart> catalogued) {
+        return catalogued.stream()
+                .filter(p -> family.item(item)
+                        .filter(i -> i.part().number().equals(p.number()))
+                        .isPresent())
+                .map(CatalogPart::fit)
+                .findFirst()
+                .orElseGet(FitCheck.Data::unknown);
+    }
+
+    private OfferView offer(CatalogPart p, FitCheck.Data own, long labourShare, PartsSupplier.@Nullable Quote quote) {
         return new OfferView(
                 p.number(),
                 p.name(),
@@ -530,7 +548,10 @@ class JobController {
                                 p.priceMinor(), labourShare, p.expectedKm().getAsInt()))
                         : null,
                 quote == null ? 0 : quote.stock(),
-                quote == null ? clock.today().plusDays(p.leadDays()) : quote.here());
+                quote == null ? clock.today().plusDays(p.leadDays()) : quote.here(),
+                FitCheck.compare(own, p.fit()).stream()
+                        .map(FitCheck.Mismatch::words)
+                        .toList());
     }
 
     private static @Nullable BookingView booking(Job job, Map<Long, Person> technicians, Map<Long, Bay> bays) {

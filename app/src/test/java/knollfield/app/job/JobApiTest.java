@@ -377,6 +377,86 @@ class JobApiTest {
         }
     }
 
+    @Test
+    void whatASignedJobTookIsSetAgainstItsEstimateAndTeachesTheNextOne() {
+        long job = bookedJob();
+        ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok();
+        start(job);
+        workUntil(job, null);
+        enter(job, "\"type\": \"COMPLETE\"").ok();
+        JsonNode view = ines.get("/api/jobs/" + job).json();
+        int book = view.get("minutes").asInt();
+        int version = view.get("version").asInt();
+        double before = ines.get("/api/jobs/%d/estimates".formatted(job))
+                .json()
+                .get("timeFactor")
+                .asDouble();
+        String took = "{\"minutes\": %d, \"partsMinor\": 20000, \"version\": %d}";
+        assertThat(ines.put("/api/jobs/%d/actual".formatted(job), took.formatted(0, version))
+                        .errorAt("/minutes"))
+                .contains("above zero");
+
+        ines.put("/api/jobs/%d/actual".formatted(job), took.formatted(book + 120, version))
+                .ok();
+
+        JsonNode after = ines.get("/api/jobs/%d/estimates".formatted(job)).json();
+        JsonNode outcome = after.get("outcome");
+        assertThat(outcome.get("minutes").asInt()).isEqualTo(book + 120);
+        assertThat(outcome.get("costMinor").asLong()).isEqualTo(Math.round((book + 120) * 9_000 / 60.0) + 20_000);
+        assertThat(outcome.get("differenceMinor").asLong())
+                .isEqualTo(outcome.get("costMinor").asLong()
+                        - outcome.get("estimatedMinor").asLong());
+        assertThat(after.get("timeFactor").asDouble()).isGreaterThan(before);
+        ines.put("/api/jobs/%d/actual".formatted(job), took.formatted(book, version))
+                .problem(409, "conflict");
+    }
+
+    @Test
+    void whatIsFoundAtTheBenchGoesOntoTheCardAndNothingComesOff() {
+        long job = bookedJob();
+        start(job);
+        int steps = (int) steps(card(job)).count();
+        hedra.post(
+                        "/api/vehicles/%d/evidence".formatted(vehicle),
+                        "{\"kind\": \"OIL_TOP\", \"found\": \"%s\"}".formatted(TODAY))
+                .ok();
+        JsonNode view = ines.get("/api/jobs/" + job).json();
+        assertThat(line(view, "camseal").get("included").asBoolean()).isTrue();
+        assertThat(line(view, "camseal").get("onCard").asBoolean()).isFalse();
+        assertThat((int) steps(card(job)).count()).isEqualTo(steps);
+        int version = view.get("version").asInt();
+
+        ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("", version)).ok();
+
+        assertThat(steps(card(job)).map(s -> s.get("code").asString())).contains("fit-camseal");
+        ines.put(
+                        "/api/jobs/%d/scope".formatted(job),
+                        Given.scope("\"pump\": {\"in\": false, \"reason\": \"no time\"}", version + 1))
+                .problem(409, "conflict");
+    }
+
+    @Test
+    void aPartialJobRestartsItsOwnClockAlone() {
+        long job = bookedJob();
+        ines.put("/api/jobs/%d/scope".formatted(job), """
+                {"purpose": ["tensioner"], "decisions": {}, "parts": {}, "ownerSupplied": [], "variants": {},
+                 "toolHireMinor": 0, "version": 2}""").ok();
+        start(job);
+        workUntil(job, null);
+        JsonNode signed = enter(job, "\"type\": \"COMPLETE\"").ok().json();
+
+        // 95 % of 120,000 km on from the belt's own renewal at 40,000 km
+        assertThat(signed.get("nextDueKm").asInt()).isEqualTo(154_000);
+        Map<String, JsonNode> items = new java.util.HashMap<>();
+        ines.get("/api/vehicles/" + vehicle)
+                .json()
+                .get("items")
+                .forEach(i -> items.put(i.get("code").asString(), i));
+        assertThat(items.get("tensioner").get("renewedOn").asString()).isEqualTo(TODAY.toString());
+        assertThat(items.get("belt").get("renewedOn").asString())
+                .isEqualTo(TODAY.minusYears(5).toString());
+    }
+
     private static String qr(PDDocument document) throws IOException, NotFoundException {
         BufferedImage image = new PDFRenderer(document).renderImageWithDPI(0, 300);
         int[] pixels = image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());

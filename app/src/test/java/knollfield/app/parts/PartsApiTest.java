@@ -129,4 +129,24 @@ class PartsApiTest {
                         .errorAt("/parts/pumpfront"))
                 .contains("original maker");
     }
+
+    @Test
+    void aPartThatIsNotLikeTheBooksSaysWhatDiffers() {
+        String own = "KF-CAL-16-4";
+        ines.post("/api/parts", part(own, "\"widthMm\": 25.4,", 3_200, 0));
+        ines.post("/api/parts", part(number, "\"widthMm\": 20.0,", 1_000, 0)).ok();
+        long vehicle = Given.vehicle(SERVER, ines, "");
+        long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+
+        JsonNode offers =
+                find(ines.get("/api/jobs/" + job).json(), "pump", "lines").get("offers");
+
+        assertThat(find(offers, own).get("misfits")).isEmpty();
+        assertThat(find(offers, number).get("misfits").get(0).asString())
+                .isEqualTo("width 20.0 mm, the book has 25.4 mm");
+    }
 }
