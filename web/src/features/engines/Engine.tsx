@@ -83,6 +83,12 @@ export default function Engine() {
           </div>
         </div>
       )}
+      {!editing && (
+        <section>
+          <h2>Access steps, from the outside in</h2>
+          <AccessGraph steps={view.family.accessSteps as GraphStep[]} />
+        </section>
+      )}
     </div>
   );
 }
@@ -183,8 +189,6 @@ function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, 
           <Fact key={name} schema={s} value={family[name] ?? null} />
         ))}
       </dl>
-      <h2>Access steps, from the outside in</h2>
-      <AccessGraph steps={family.accessSteps as unknown as GraphStep[]} />
       <h2>Handling</h2>
       <dl className="book-facts">
         {Object.entries(schema.properties?.handling?.properties ?? {}).map(([name, s]) => (

@@ -106,10 +106,14 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
                     {formatMoney(l.nowMinor, currency)}
                   </td>
                   <td className="num">
-                    {l.rule === 'EXCLUDED' ? '' : formatMoney(l.laterMinor, currency)}
+                    {l.laterMinor === undefined ? (
+                      <span className="hint">not known</span>
+                    ) : (
+                      formatMoney(l.laterMinor, currency)
+                    )}
                   </td>
-                  <td className={l.laterMinor > l.nowMinor ? 'num saves' : 'num'}>
-                    {l.rule === 'EXCLUDED' ? '' : formatMoney(l.laterMinor - l.nowMinor, currency)}
+                  <td className={(l.laterMinor ?? 0) > l.nowMinor ? 'num saves' : 'num'}>
+                    {l.laterMinor !== undefined && formatMoney(l.laterMinor - l.nowMinor, currency)}
                   </td>
                 </tr>
                 {open === l.code && (

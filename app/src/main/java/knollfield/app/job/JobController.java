@@ -173,7 +173,7 @@ class JobController {
      * @param onCard it is on the card of a job at the bench
      * @param minutes what it adds
      * @param nowMinor price it adds, or would add
-     * @param laterMinor what leaving it is expected to cost until the next opening
+     * @param laterMinor what leaving it is expected to cost until the next opening; null where nobody can say
      * @param reusable required, but may be left with a reason and an inspection
      * @param schools that take it in
      */
@@ -189,7 +189,7 @@ class JobController {
             int minutes,
             long partsMinor,
             long nowMinor,
-            long laterMinor,
+            @Nullable Long laterMinor,
             @Nullable LocalDate limitOn,
             Set<School> schools,
             @Nullable DecisionIn decision,
@@ -493,7 +493,7 @@ class JobController {
                             l.marginalMinutes(),
                             l.partsMinor(),
                             m == null ? l.partsMinor() : m.nowMinor(),
-                            m == null ? 0 : m.laterMinor(),
+                            m == null || !m.priced() ? null : m.laterMinor(),
                             m == null ? null : m.limitOn().orElse(null),
                             plan.schools().stream()
                                     .filter(o -> o.items().contains(l.code()))

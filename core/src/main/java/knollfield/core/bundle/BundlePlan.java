@@ -35,6 +35,7 @@ public record BundlePlan(
      *
      * @param nowMinor what it adds to the job, or would add
      * @param laterMinor what leaving it is expected to cost until the next opening
+     * @param priced false where nobody can say what leaving it costs; {@code laterMinor} is zero then
      * @param reusable required, but may be left with a reason and an inspection
      * @param limitOn the day its own limit is reached; empty where it has none within 60 years
      * @param reason in one sentence with figures
@@ -43,6 +44,7 @@ public record BundlePlan(
             BundleLine line,
             long nowMinor,
             long laterMinor,
+            boolean priced,
             boolean reusable,
             Optional<Decision> decision,
             Optional<LocalDate> limitOn,

@@ -179,6 +179,7 @@ public final class BundlePlanner {
                 line,
                 nowMinor,
                 laterMinor,
+                verdict.rule() != Rule.EXCLUDED && limit(item).isPresent(),
                 verdict.reusable(),
                 Optional.ofNullable(scope.decisions().get(item.code())),
                 l.limitOn(),
@@ -186,18 +187,23 @@ public final class BundlePlanner {
     }
 
     private Statement money(Item item, int marginal, long nowMinor, long laterMinor, Leaving l) {
-        Fact adds = new Fact.Minutes(marginal);
+        Fact adds = marginal == 0 ? new Fact.Words("no labour") : new Fact.Minutes(marginal);
         Fact now = new Fact.Money(nowMinor);
         Fact later = new Fact.Money(laterMinor);
         if (BundleRules.isSeal(item) && scope.seals() == School.Seals.WHEN_WET) {
             return Statement.of("Dry, so left by the seals rule; adds {0}, {1} now.", adds, now);
         }
         if (l.later()) {
-            int alone =
-                    Labour.of(family, vehicle.equipment(), List.of(item.code())).minutes();
-            return Statement.of(
-                    "Adds {0}, {1} now; its limit comes on {2}, and later it takes {3}, about {4}.",
-                    adds, now, new Fact.Day(l.limitOn().orElse(nextOpening)), new Fact.Minutes(alone), later);
+            Fact alone = new Fact.Minutes(
+                    Labour.of(family, vehicle.equipment(), List.of(item.code())).minutes());
+            LocalDate on = l.limitOn().orElse(nextOpening);
+            return on.isAfter(today)
+                    ? Statement.of(
+                            "Adds {0}, {1} now; its limit comes on {2}, and later it takes {3}, about {4}.",
+                            adds, now, new Fact.Day(on), alone, later)
+                    : Statement.of(
+                            "Adds {0}, {1} now; its limit is passed, and later it takes {2}, about {3}.",
+                            adds, now, alone, later);
         }
         if (limit(item).isEmpty()) {
             return Statement.of(
