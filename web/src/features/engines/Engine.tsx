@@ -252,7 +252,8 @@ function inWords(schema: JsonSchema, value: Json, currency: string): string {
     const all = value
       .map((v) => inWords({ ...schema.items, title: '' }, v, currency))
       .filter(Boolean);
-    return all.length > 0 ? `${title}${all.join(', ')}` : '';
+    const things = schema.items !== undefined && kindOf(schema.items) === 'object';
+    return all.length > 0 ? `${title}${all.join(things ? '; ' : ', ')}` : '';
   }
   switch (kindOf(schema)) {
     case 'boolean':
@@ -263,8 +264,14 @@ function inWords(schema: JsonSchema, value: Json, currency: string): string {
         : Object.keys(value as object).map(
             (k) => [k, { ...(schema.additionalProperties as JsonSchema), title: k }] as const,
           );
-      const words = fields
-        .map(([f, s]) => inWords(s, (value as Record<string, Json>)[f] ?? null, currency))
+      const object = value as Record<string, Json>;
+      const name = typeof object.name === 'string' ? [object.name] : [];
+      const words = [
+        ...name,
+        ...fields
+          .filter(([f]) => name.length === 0 || (f !== 'name' && f !== 'code'))
+          .map(([f, s]) => inWords(s, object[f] ?? null, currency)),
+      ]
         .filter(Boolean)
         .join(', ');
       return words && schema.title && isOptional(schema) ? `${title}${words}` : words;

@@ -22,6 +22,8 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
   const build = useBuild(job);
   const [open, setOpen] = useState<string>();
   const items = job.lines.filter((l) => l.kind === 'ITEM');
+  // what leaving would cost is no question any more
+  const closed = job.stage === 'DONE' || job.stage === 'CANCELLED';
   const follows = job.lines.filter((l) => l.kind === 'FOLLOWS');
   const asked = build.isPending ? build.variables.decisions : undefined;
   const toggle = (l: Line, on: boolean) => {
@@ -97,7 +99,7 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
                   </td>
                   {COLUMNS.map((c) => (
                     <td key={c.school} className="school">
-                      {differs(l) ? (l.schools.includes(c.school) ? 'in' : '–') : ''}
+                      {!closed && differs(l) ? (l.schools.includes(c.school) ? 'in' : '–') : ''}
                     </td>
                   ))}
                   <td className="num">{time(l)}</td>
@@ -106,14 +108,16 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
                     {formatMoney(l.nowMinor, currency)}
                   </td>
                   <td className="num">
-                    {l.laterMinor === undefined ? (
+                    {closed ? null : l.laterMinor === undefined ? (
                       <span className="hint">not known</span>
                     ) : (
                       formatMoney(l.laterMinor, currency)
                     )}
                   </td>
                   <td className={(l.laterMinor ?? 0) > l.nowMinor ? 'num saves' : 'num'}>
-                    {l.laterMinor !== undefined && formatMoney(l.laterMinor - l.nowMinor, currency)}
+                    {!closed &&
+                      l.laterMinor !== undefined &&
+                      formatMoney(l.laterMinor - l.nowMinor, currency)}
                   </td>
                 </tr>
                 {open === l.code && (
@@ -154,19 +158,21 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
             ))}
           </tbody>
         )}
-        <tfoot>
-          <tr>
-            <th colSpan={2}>Each school, now and expected later</th>
-            <td colSpan={7} className="schools-sum">
-              {job.build.schools.map((s) => (
-                <span key={s.school} className={s.school === job.build.school ? 'on' : ''}>
-                  <b>{s.words}</b> {formatHours(s.minutes)} h, {formatMoney(s.nowMinor, currency)} +{' '}
-                  {formatMoney(s.laterMinor, currency)} later
-                </span>
-              ))}
-            </td>
-          </tr>
-        </tfoot>
+        {!closed && (
+          <tfoot>
+            <tr>
+              <th colSpan={2}>Each school, now and expected later</th>
+              <td colSpan={7} className="schools-sum">
+                {job.build.schools.map((s) => (
+                  <span key={s.school} className={s.school === job.build.school ? 'on' : ''}>
+                    <b>{s.words}</b> {formatHours(s.minutes)} h, {formatMoney(s.nowMinor, currency)}{' '}
+                    + {formatMoney(s.laterMinor, currency)} later
+                  </span>
+                ))}
+              </td>
+            </tr>
+          </tfoot>
+        )}
       </table>
     </>
   );

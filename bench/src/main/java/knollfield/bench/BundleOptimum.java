@@ -34,7 +34,8 @@ public final class BundleOptimum {
             }
             Arrays.sort(ours);
             System.out.printf(
-                    "%d candidates: median %.2f ms, slowest of %d %.2f ms%n", size, ours[RUNS / 2], RUNS, ours[RUNS - 1]);
+                    "%d candidates: median %.2f ms, slowest of %d %.2f ms%n",
+                    size, ours[RUNS / 2], RUNS, ours[RUNS - 1]);
             if (size <= Optimum.ENUMERATED) {
                 Question q = question(random, size);
                 long start = System.nanoTime();

@@ -108,11 +108,15 @@ public class EstimatePrinter {
                 new DecimalFormat("0.##", DecimalFormatSymbols.getInstance(Locale.UK)).format(100 * e.taxShare());
         sum(p, p.plain, "Tax, %s %%".formatted(share), words.money(e.taxMinor(), s.currency()));
         sum(p, p.bold, "Total, likely", words.money(e.totalMinor(), s.currency()));
-        sum(
-                p,
+        p.right(
                 p.plain,
-                "Between",
-                words.money(e.lowTotalMinor(), s.currency()) + " and " + words.money(e.highTotalMinor(), s.currency()));
+                TEXT,
+                RIGHT,
+                "Between %s and %s"
+                        .formatted(
+                                words.money(e.lowTotalMinor(), s.currency()),
+                                words.money(e.highTotalMinor(), s.currency())));
+        p.down(14);
         p.down(12);
     }
 

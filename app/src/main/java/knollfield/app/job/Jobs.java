@@ -25,6 +25,7 @@ import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
+import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
@@ -124,8 +125,8 @@ public class Jobs {
                         Consequence.of(family, state.vehicle().valueMinor(), state.plannedMinor(), workshop.costs()));
         return BundlePlanner.plan(
                 family,
-                forecasts.forBundle(state),
-                scope(job, family),
+                job.stage() == JobStage.DONE ? before(job, state) : forecasts.forBundle(state),
+                job.stage() == JobStage.DONE ? asDone(job, family) : scope(job, family),
                 new BundlePlanner.Outlook(
                         state.forecast(),
                         state.facts().firstRegistered(),
@@ -133,6 +134,40 @@ public class Jobs {
                         consequence,
                         workshop.labourRateMinor(),
                         job.scope().keptUntil()));
+    }
+
+    /** The vehicle as it came to a job that is done: without what the job itself renewed. */
+    private BundleRules.Vehicle before(Job job, VehicleState state) {
+        VehicleHistory h = state.history();
+        VehicleHistory then = new VehicleHistory(
+                h.vehicle(),
+                h.readings(),
+                h.renewals().stream()
+                        .filter(r -> !r.jobId().equals(Optional.of(job.id())))
+                        .toList(),
+                h.evidence(),
+                h.trips(),
+                h.replacements(),
+                h.calls(),
+                h.declines());
+        BundleRules.Vehicle now = forecasts.forBundle(state);
+        return new BundleRules.Vehicle(
+                now.equipment(),
+                then.facts(state.facts().usage()).starts(),
+                now.evidence(),
+                now.today(),
+                now.odometerKm());
+    }
+
+    /** A job that is done holds what was renewed in it, whatever the rules say today. */
+    private BundleRules.Scope asDone(Job job, EngineFamily family) {
+        BundleRules.Scope scope = scope(job, family);
+        Map<String, Decision> done = new HashMap<>();
+        for (Item item : family.items()) {
+            done.put(item.code(), new Decision(job.items().contains(item.code()), "", ""));
+        }
+        return new BundleRules.Scope(
+                scope.purpose(), scope.school(), scope.seals(), done, scope.parts(), scope.ownerSupplied());
     }
 
     private BundleRules.Scope scope(Job job, EngineFamily family) {

@@ -381,11 +381,15 @@ class JobApiTest {
     void whatASignedJobTookIsSetAgainstItsEstimateAndTeachesTheNextOne() {
         long job = bookedJob();
         ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok();
+        JsonNode open = ines.get("/api/jobs/" + job).json();
         start(job);
         workUntil(job, null);
         enter(job, "\"type\": \"COMPLETE\"").ok();
         JsonNode view = ines.get("/api/jobs/" + job).json();
         int book = view.get("minutes").asInt();
+        assertThat(view.get("totalMinor").asLong())
+                .as("a signed job still shows what went in")
+                .isEqualTo(open.get("totalMinor").asLong());
         int version = view.get("version").asInt();
         double before = ines.get("/api/jobs/%d/estimates".formatted(job))
                 .json()
