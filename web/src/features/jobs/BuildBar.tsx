@@ -16,6 +16,11 @@ export function BuildBar({ job, editable }: { job: Job; editable: boolean }) {
   const build = useBuild(job);
   const newest = useNewestBook(job.id);
   const [until, setUntil] = useState(b.keptUntil ?? '');
+  const [hire, setHire] = useState(b.toolHireMinor === 0 ? '' : (b.toolHireMinor / 100).toFixed(2));
+  const keepHire = () => {
+    const minor = Math.round(Number(hire.trim().replace(',', '.')) * 100);
+    if (Number.isFinite(minor) && minor !== b.toolHireMinor) set({ toolHireMinor: minor });
+  };
   const set = (change: Partial<Schemas['ScopeIn']>) => build.mutate(change);
   const off = !editable || build.isPending;
   return (
@@ -80,6 +85,22 @@ export function BuildBar({ job, editable }: { job: Job; editable: boolean }) {
             onPressEnter={() => set({ keptUntil: until || undefined })}
           />
           <FieldNote error={build.error} at="/keptUntil" />
+        </div>
+        <div>
+          <label htmlFor="hire">Tool hire</label>
+          <Input
+            id="hire"
+            className="hire"
+            value={hire}
+            suffix={me.currency}
+            placeholder="none"
+            disabled={off}
+            status={Number.isNaN(Number(hire.trim().replace(',', '.'))) ? 'error' : ''}
+            onChange={(e) => setHire(e.target.value)}
+            onBlur={keepHire}
+            onPressEnter={keepHire}
+          />
+          <FieldNote error={build.error} at="/toolHireMinor" />
         </div>
         {b.variants.map((v) => (
           <div key={v.code} className={v.settled ? '' : 'open-variant'}>
