@@ -17,6 +17,11 @@ const schema = {
           enum: ['BELT', 'CHAIN'],
           'x-words': ['belt', 'chain'],
         },
+        path: {
+          type: 'object',
+          title: 'Path',
+          properties: { teeth: { type: 'integer', title: 'Teeth' } },
+        },
         pins: { type: 'array', title: 'Pins', items: { ...text, title: 'Pin' }, 'x-one': 'pin' },
         items: {
           type: 'array',
@@ -53,10 +58,36 @@ const view = {
   },
 } as unknown as Schemas['FamilyView'];
 
+const wheel = (code: string, role: string, y: number, teeth: number) => ({
+  code,
+  name: code,
+  role,
+  x: 0,
+  y,
+  teeth,
+  radiusMm: 2 * teeth,
+  outside: false,
+  marked: true,
+});
+
+const loop = {
+  teeth: 60,
+  clockwise: true,
+  pulleys: [wheel('crank', 'CRANK', 0, 10), wheel('cam', 'CAM', 200, 20)],
+  runs: [
+    { from: 'crank', to: 'cam', tight: false },
+    { from: 'cam', to: 'crank', tight: true },
+  ],
+  layingOn: ['crank', 'cam'],
+  marksReturnTurns: 6,
+  marks: 2,
+};
+
 function editor(answer: { status?: number; body: unknown } = { body: view }) {
   const calls = serve({
     'GET /api/engines/schema': { body: schema },
     'PUT /api/engines/T-1': answer,
+    'POST /api/engines/check': { body: loop },
   });
   const done = vi.fn();
   show(<BookEditor view={view} onClose={done} />);
@@ -110,4 +141,16 @@ it('says at the field and in its part what the server does not take', async () =
   expect(await screen.findByText('/items/0/name')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: /Items.*1 wrong/ }));
   expect(document.querySelector('.thing-body .field-note')?.textContent).toContain('Too short.');
+});
+
+it('draws the path as it stands in the editor, and files nothing', async () => {
+  const { calls, done } = editor();
+  await engine();
+  fireEvent.click(screen.getByRole('button', { name: 'Path' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Draw it as it stands here' }));
+  const picture = await screen.findByRole('img', { name: /Slack from crank to cam/ });
+  expect(picture.querySelectorAll('.tight')).toHaveLength(1);
+  expect(screen.getByText(/back after 6 crank turns/)).toBeTruthy();
+  expect(sent(calls).map((c) => c.path)).toEqual(['/api/engines/check']);
+  expect(done).not.toHaveBeenCalled();
 });

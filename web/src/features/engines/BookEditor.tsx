@@ -3,7 +3,8 @@ import { Button, Input, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { schemaQuery, useFileBook } from './engineQueries';
+import { BookPathPicture, pathWords } from '../../drawing/BookPathPicture';
+import { schemaQuery, useDrawPath, useFileBook } from './engineQueries';
 import { put, type Json, type JsonSchema } from './schemaForm';
 import { SchemaField } from './SchemaField';
 
@@ -50,7 +51,8 @@ export function BookEditor({
   const [section, setSection] = useState(0);
   const [note, setNote] = useState('');
   const file = useFileBook(view.code, onClose);
-  const error = file.error;
+  const draw = useDrawPath();
+  const error = file.error ?? draw.error;
   if (noSchema) return <ProblemNote error={noSchema} />;
   if (!schema) return <p className="hint loading">Reading the form…</p>;
   const changed = family !== view.family;
@@ -66,6 +68,7 @@ export function BookEditor({
       className="book-editor"
       onSubmit={(e) => {
         e.preventDefault();
+        draw.reset();
         file.mutate({
           family: family as Record<string, never>,
           version: view.newest,
@@ -88,6 +91,25 @@ export function BookEditor({
         ))}
       </nav>
       <div className="book-section">
+        {shown.title === 'Path' && (
+          <div className="path-try">
+            <Button
+              loading={draw.isPending}
+              onClick={() => {
+                file.reset();
+                draw.mutate({ family: family as Record<string, never>, version: view.newest });
+              }}
+            >
+              Draw it as it stands here
+            </Button>
+            {draw.data && (
+              <>
+                <BookPathPicture path={draw.data} />
+                <p className="hint">{pathWords(draw.data)}</p>
+              </>
+            )}
+          </div>
+        )}
         {shown.fields
           .filter((f) => schema.properties?.[f])
           .map((f) => (
@@ -108,7 +130,7 @@ export function BookEditor({
         )}
         {error instanceof Problem && error.errors.length > 0 && (
           <div className="problem" role="alert">
-            <strong>Not filed.</strong>{' '}
+            <strong>{draw.error ? 'Not drawn.' : 'Not filed.'}</strong>{' '}
             {error.errors.length === 1 ? 'One thing is' : `${error.errors.length} things are`}{' '}
             wrong:
             <ul>

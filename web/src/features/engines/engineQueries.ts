@@ -50,6 +50,12 @@ export const useFileBook = (code: string, onDone: () => void) => {
   });
 };
 
+/** What the path of a book that is being changed looks like; files nothing. */
+export const useDrawPath = () =>
+  useMutation({
+    mutationFn: (body: Schemas['FamilyChange']) => data(api.POST('/api/engines/check', { body })),
+  });
+
 export const useTakeBook = (preview: boolean) => {
   const client = useQueryClient();
   return useMutation({

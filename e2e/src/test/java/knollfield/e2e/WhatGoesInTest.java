@@ -124,6 +124,10 @@ class WhatGoesInTest {
             assertThat(page.locator(".book-section")).isVisible();
         }
         BROWSER.check(page, "the book's editor, tools");
+        page.getByLabel("Parts of the book").getByText("Path").click();
+        button(page, "Draw it as it stands here").click();
+        assertThat(page.locator(".path-try .book-path")).isVisible();
+        BROWSER.check(page, "the book's editor, path");
         button(page, "File version 2").click();
         assertThat(page.locator(".builder-head")).containsText("Version 2");
         assertThat(page.locator(".log")).containsText("two plugs were found");
