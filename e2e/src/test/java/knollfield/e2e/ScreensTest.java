@@ -113,7 +113,13 @@ class ScreensTest {
     @Test
     void aTechnicianIsOfferedTheBenchAndNothingElse() {
         Page page = BROWSER.as("hedra");
-        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead", "Jobs"});
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead", "Jobs", "Engines", "Stores"});
+        page.navigate(BROWSER.address() + "/engines/CAL-16");
+        page.locator(".book-path").waitFor();
+        assertThat(page.getByText("Change the book")).hasCount(0);
+        page.navigate(BROWSER.address() + "/stores");
+        page.locator("table.parts").waitFor();
+        assertThat(page.getByText("Add a part")).hasCount(0);
         page.navigate(BROWSER.address() + "/setup");
         assertThat(page.getByText("Labour")).hasCount(0);
         page.navigate(BROWSER.address() + "/vehicles/1");
