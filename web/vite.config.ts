@@ -9,5 +9,7 @@ export default defineConfig({
     environment: 'jsdom',
     setupFiles: './src/test/setup.ts',
     include: ['src/**/*.test.{ts,tsx}'],
+    // two busy cores may take their time; a right answer is right however late
+    testTimeout: 30_000,
   },
 });

@@ -2,11 +2,13 @@ import { describe, expect, it } from 'vitest';
 import {
   addDays,
   addMonths,
+  amountOf,
   daysBetween,
   formatHours,
   formatKm,
   formatMoney,
   formatSpan,
+  minorOf,
 } from './format';
 
 describe('figures', () => {
@@ -15,6 +17,13 @@ describe('figures', () => {
     expect(formatHours(348)).toBe('5.8');
     expect(formatMoney(3_800, 'EUR')).toBe('€38.00');
     expect(formatMoney(3_800, 'JPY')).toBe('JP¥3,800');
+  });
+
+  it('are typed as amounts and kept in minor units', () => {
+    expect(amountOf(1_250, 'EUR')).toBe('12.50');
+    expect(minorOf(' 12,5 ', 'EUR')).toBe(1_250);
+    expect(minorOf('38', 'JPY')).toBe(38);
+    expect(minorOf('a lot', 'EUR')).toBeNaN();
   });
 
   it.each([

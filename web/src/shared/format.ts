@@ -37,6 +37,19 @@ export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 /** Minutes as hours with one decimal, such as 5.8. */
 export const formatHours = (minutes: number) => (minutes / 60).toFixed(1);
 
+/** Digits after the point of a currency's amounts. */
+const digitsOf = (currency: string) =>
+  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions()
+    .maximumFractionDigits ?? 2;
+
+/** Minor units as a plain amount to be typed over, such as 12.50. */
+export const amountOf = (minor: number, currency: string) =>
+  (minor / 10 ** digitsOf(currency)).toFixed(digitsOf(currency));
+
+/** A typed amount in minor units; NaN where it is no number. Point and comma both stand before the decimals. */
+export const minorOf = (text: string, currency: string) =>
+  Math.round(Number(text.trim().replace(',', '.')) * 10 ** digitsOf(currency));
+
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {
   const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });

@@ -1,5 +1,8 @@
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
+
+// as in the browser tests: waiting ends with the answer, not with a busy machine's patience
+configure({ asyncUtilTimeout: 10_000 });
 
 // what jsdom lacks and Ant Design asks for
 vi.stubGlobal(

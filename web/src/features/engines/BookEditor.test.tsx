@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
+import { manager } from '../../test/fixtures';
 import { problem, sent, serve, show } from '../../test/render';
 import { BookEditor } from './BookEditor';
 
@@ -33,6 +34,7 @@ const schema = {
               code: { type: 'string', title: 'Code' },
               name: text,
               weight: { type: ['integer', 'null'], title: 'Weight', 'x-unit': 'g' },
+              price: { type: 'integer', title: 'Price', 'x-unit': 'minor units' },
             },
           },
         },
@@ -85,12 +87,13 @@ const loop = {
 
 function editor(answer: { status?: number; body: unknown } = { body: view }) {
   const calls = serve({
+    ...manager,
     'GET /api/engines/schema': { body: schema },
     'PUT /api/engines/T-1': answer,
     'POST /api/engines/check': { body: loop },
   });
   const done = vi.fn();
-  show(<BookEditor view={view} onClose={done} />);
+  show(<BookEditor view={view} onClose={done} />, '/', true);
   return { calls, done };
 }
 
@@ -125,12 +128,13 @@ it('adds, fills and takes out things of a list', async () => {
   const body = document.querySelector<HTMLElement>('.thing-body')!;
   fireEvent.change(within(body).getByLabelText('Name'), { target: { value: 'Idler' } });
   fireEvent.change(within(body).getByLabelText(/Weight/), { target: { value: '120' } });
+  fireEvent.change(within(body).getByLabelText('Price'), { target: { value: '12,50' } });
   fireEvent.click(screen.getByRole('button', { name: /Timing belt/ }));
   fireEvent.click(screen.getByText('take Timing belt out'));
   fireEvent.click(screen.getByRole('button', { name: 'File version 4' }));
   await waitFor(() => expect(sent(calls)).toHaveLength(1));
   expect((sent(calls)[0]!.body as { family: { items: unknown } }).family.items).toEqual([
-    { code: '', name: 'Idler', weight: 120 },
+    { code: '', name: 'Idler', weight: 120, price: 1_250 },
   ]);
 });
 

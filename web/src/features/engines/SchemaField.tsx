@@ -1,6 +1,8 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { useId, useState } from 'react';
 import { Problem } from '../../api/client';
+import { amountOf, minorOf } from '../../shared/format';
+import { useMe } from '../../shared/me';
 import {
   blank,
   codesOf,
@@ -29,6 +31,7 @@ type Fields = Record<string, Json>;
 export function SchemaField(props: Props) {
   const { schema } = props;
   if (schema['x-ref']) return <Reference {...props} />;
+  if (schema['x-unit'] === 'minor units') return <Money {...props} />;
   switch (kindOf(schema)) {
     case 'object':
       return schema['x-keys'] ? <ByCode {...props} /> : <Group {...props} />;
@@ -56,6 +59,34 @@ function Label({ id, schema, bare }: { id: string; schema: JsonSchema; bare?: bo
       {schema.title}
       {isOptional(schema) && <span className="hint"> if any</span>}
     </label>
+  );
+}
+
+/** Money is typed in the workshop's currency and kept in minor units. */
+function Money({ schema, value, path, error, onChange, bare }: Props) {
+  const { currency } = useMe();
+  const id = useId();
+  const [text, setText] = useState(typeof value === 'number' ? amountOf(value, currency) : '');
+  const bad =
+    Number.isNaN(minorOf(text, currency)) ||
+    (error instanceof Problem && error.at(pointer(path)) !== undefined);
+  return (
+    <div className="leaf">
+      <Label id={id} schema={schema} bare={bare} />
+      <Input
+        id={id}
+        className="amount"
+        value={text}
+        suffix={currency}
+        status={bad ? 'error' : ''}
+        onChange={(e) => {
+          setText(e.target.value);
+          const minor = minorOf(e.target.value, currency);
+          if (!Number.isNaN(minor)) onChange(path, minor);
+        }}
+      />
+      <Note error={error} path={path} />
+    </div>
   );
 }
 

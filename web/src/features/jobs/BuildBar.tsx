@@ -1,7 +1,7 @@
 import { Button, Input, Radio, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { formatDate } from '../../shared/format';
+import { amountOf, formatDate, minorOf } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { useMe } from '../../shared/me';
 import { useBuild, useNewestBook } from './jobQueries';
@@ -16,9 +16,11 @@ export function BuildBar({ job, editable }: { job: Job; editable: boolean }) {
   const build = useBuild(job);
   const newest = useNewestBook(job.id);
   const [until, setUntil] = useState(b.keptUntil ?? '');
-  const [hire, setHire] = useState(b.toolHireMinor === 0 ? '' : (b.toolHireMinor / 100).toFixed(2));
+  const [hire, setHire] = useState(
+    b.toolHireMinor === 0 ? '' : amountOf(b.toolHireMinor, me.currency),
+  );
   const keepHire = () => {
-    const minor = Math.round(Number(hire.trim().replace(',', '.')) * 100);
+    const minor = minorOf(hire, me.currency);
     if (Number.isFinite(minor) && minor !== b.toolHireMinor) set({ toolHireMinor: minor });
   };
   const set = (change: Partial<Schemas['ScopeIn']>) => build.mutate(change);
@@ -95,7 +97,7 @@ export function BuildBar({ job, editable }: { job: Job; editable: boolean }) {
             suffix={me.currency}
             placeholder="none"
             disabled={off}
-            status={Number.isNaN(Number(hire.trim().replace(',', '.'))) ? 'error' : ''}
+            status={Number.isNaN(minorOf(hire, me.currency)) ? 'error' : ''}
             onChange={(e) => setHire(e.target.value)}
             onBlur={keepHire}
             onPressEnter={keepHire}

@@ -21,6 +21,7 @@ const line = (code: string, name: string, more: Partial<Line>): Line => ({
   partsMinor: 2_000,
   nowMinor: 2_900,
   laterMinor: 9_000,
+  savingMinor: 6_100,
   schools: ['EVERYTHING', 'WHAT_PAYS'],
   offers: [],
   reason: 'A reason.',
@@ -32,6 +33,7 @@ const job = {
   version: 4,
   stage: 'DRAFT',
   minutes: 306,
+  sharedMinutes: 240,
   build: {
     school: 'WHAT_PAYS',
     ownSchool: false,

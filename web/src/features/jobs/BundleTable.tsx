@@ -114,10 +114,8 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
                       formatMoney(l.laterMinor, currency)
                     )}
                   </td>
-                  <td className={(l.laterMinor ?? 0) > l.nowMinor ? 'num saves' : 'num'}>
-                    {!closed &&
-                      l.laterMinor !== undefined &&
-                      formatMoney(l.laterMinor - l.nowMinor, currency)}
+                  <td className={(l.savingMinor ?? 0) > 0 ? 'num saves' : 'num'}>
+                    {!closed && l.savingMinor !== undefined && formatMoney(l.savingMinor, currency)}
                   </td>
                 </tr>
                 {open === l.code && (

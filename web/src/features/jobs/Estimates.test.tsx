@@ -17,6 +17,8 @@ const job = {
 } as Schemas['JobView'];
 
 const sums = {
+  labourMinor: 45_000,
+  partsMinor: 20_000,
   netMinor: 65_000,
   taxMinor: 13_000,
   taxShare: 0.2,

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { formatDate, formatHours, formatMoney } from '../../shared/format';
+import { amountOf, formatDate, formatHours, formatMoney, minorOf } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { estimatesQuery, useActual, useConsent, useMakeEstimate } from './jobQueries';
@@ -123,11 +123,13 @@ function Sums({ view, job, currency }: { view: View; job: Job; currency: string 
             {view.timeFactor !== 1 && `, times ${view.timeFactor.toFixed(2)} as we work`}
           </span>
         </dt>
-        <dd>{formatMoney(Math.round(job.labourMinor * view.timeFactor), currency)}</dd>
+        <dd>{formatMoney(s.labourMinor, currency)}</dd>
       </div>
       <div>
-        <dt>Parts</dt>
-        <dd>{formatMoney(job.partsMinor, currency)}</dd>
+        <dt>
+          Parts <span className="hint">and what the job uses up</span>
+        </dt>
+        <dd>{formatMoney(s.partsMinor, currency)}</dd>
       </div>
       {job.helperMinutes > 0 && (
         <div>
@@ -279,7 +281,7 @@ function Outcome({ job, view, currency }: { job: Job; view: View; currency: stri
   const me = useMe();
   const actual = useActual(job.id);
   const [hours, setHours] = useState(formatHours(job.actual?.minutes ?? job.minutes));
-  const [parts, setParts] = useState(((job.actual?.partsMinor ?? job.partsMinor) / 100).toFixed(2));
+  const [parts, setParts] = useState(amountOf(job.actual?.partsMinor ?? job.partsMinor, currency));
   const o = view.outcome;
   return (
     <>
@@ -303,7 +305,7 @@ function Outcome({ job, view, currency }: { job: Job; view: View; currency: stri
             e.preventDefault();
             actual.mutate({
               minutes: Math.round(Number(hours.replace(',', '.')) * 60),
-              partsMinor: Math.round(Number(parts.replace(',', '.')) * 100),
+              partsMinor: minorOf(parts, currency),
               version: job.version,
             });
           }}

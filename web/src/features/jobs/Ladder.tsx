@@ -15,9 +15,6 @@ export function Ladder({ job, currency }: { job: Job; currency: string }) {
   const names = new Map(
     job.lines.filter((l) => l.kind === 'ITEM').map((l) => [l.code, l.name.toLowerCase()]),
   );
-  const shared = job.steps
-    .filter((s) => s.neededBy.length > 1)
-    .reduce((sum, s) => sum + s.minutes, 0);
   return (
     <div className="ladder-box">
       <div className="adds" role="group" aria-label="What each item adds">
@@ -68,7 +65,7 @@ export function Ladder({ job, currency }: { job: Job; currency: string }) {
         <li className="sum">
           <span className="brackets" />
           <span className="rung-title">Together</span>
-          <span className="hint">{formatHours(shared)} h of it shared</span>
+          <span className="hint">{formatHours(job.sharedMinutes)} h of it shared</span>
           <span className="num">{formatHours(job.minutes)} h</span>
         </li>
       </ol>

@@ -3,7 +3,7 @@ import { Button, Input, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, data, Problem, type Schemas } from '../../api/client';
-import { formatKm, formatMoney, formatWeekday } from '../../shared/format';
+import { amountOf, formatKm, formatMoney, formatWeekday, minorOf } from '../../shared/format';
 import { faulty, Field } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
@@ -169,7 +169,7 @@ function PartForm({ part, family, onClose }: { part?: Part; family: string; onCl
   const [text, setText] = useState({
     number: part?.number ?? '',
     name: part?.name ?? '',
-    price: part ? (part.priceMinor / 100).toFixed(2) : '',
+    price: part ? amountOf(part.priceMinor, currency) : '',
     life: part?.expectedKm?.toString() ?? '',
     lead: part?.leadDays.toString() ?? '3',
     replaces: part?.replaces ?? '',
@@ -194,7 +194,7 @@ function PartForm({ part, family, onClose }: { part?: Part; family: string; onCl
         familyCode,
         itemCode,
         grade,
-        priceMinor: Math.round((number(text.price) ?? -1) * 100),
+        priceMinor: text.price.trim() === '' ? -1 : minorOf(text.price, currency),
         expectedKm: number(text.life.replace(/[ ,]/g, '')),
         leadDays: number(text.lead) ?? -1,
         replaces: text.replaces || undefined,

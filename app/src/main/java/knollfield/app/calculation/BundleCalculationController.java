@@ -16,7 +16,9 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.core.bundle.Grade;
 import knollfield.core.bundle.Labour;
 import knollfield.core.bundle.Optimum;
+import knollfield.core.bundle.Sixtieths;
 import knollfield.core.engine.AccessStep;
+import knollfield.core.engine.BookChecks;
 import knollfield.core.engine.Ratio;
 import knollfield.core.engine.TimingGeometry;
 import org.jspecify.annotations.Nullable;
@@ -29,8 +31,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/calculations")
 class BundleCalculationController {
-
-    private static final long SIXTIETHS = 60;
 
     /** @param equipment the step is only there where the vehicle has it */
     record WorkStepIn(
@@ -169,7 +169,7 @@ class BundleCalculationController {
         Map<String, Integer> index = new HashMap<>();
         for (AccessStep s : steps) {
             index.put(s.code(), prices.size());
-            prices.add(s.minutes() * in.labourRateMinor());
+            prices.add(Sixtieths.ofLabour(s.minutes(), in.labourRateMinor()));
         }
         Set<Integer> required = new HashSet<>();
         List<Optimum.Candidate> candidates = new ArrayList<>();
@@ -180,12 +180,12 @@ class BundleCalculationController {
                     .forEach(
                             s -> Optional.ofNullable(index.get(s.step().code())).ifPresent(atoms::add));
             atoms.add(prices.size());
-            prices.add(SIXTIETHS * item.partsMinor());
+            prices.add(Sixtieths.ofMinor(item.partsMinor()));
             if (item.required()) {
                 required.addAll(atoms);
             } else {
-                candidates.add(
-                        new Optimum.Candidate(item.code(), atoms, SIXTIETHS * item.leavingMinor(), item.later()));
+                candidates.add(new Optimum.Candidate(
+                        item.code(), atoms, Sixtieths.ofMinor(item.leavingMinor()), item.later()));
             }
         }
         Optimum.Question question = new Optimum.Question(prices, required, Set.of(), candidates);
@@ -197,9 +197,9 @@ class BundleCalculationController {
         return new BundleOut(
                 ways.keySet(),
                 union(steps, in.equipment(), ways).minutes(),
-                minor(best.cost()),
-                minor(question.cost(codes)),
-                minor(question.cost(Set.of())));
+                Sixtieths.toMinor(best.cost()),
+                Sixtieths.toMinor(question.cost(codes)),
+                Sixtieths.toMinor(question.cost(Set.of())));
     }
 
     @Operation(
@@ -292,14 +292,7 @@ class BundleCalculationController {
             }
         }
         checks.orThrow();
-        for (int i = 0; i < in.size(); i++) {
-            checks.that(
-                    !reaches(in.get(i).requires(), in.get(i).code(), requires, new HashSet<>()),
-                    "/steps/%d/requires".formatted(i),
-                    "Step %s needs itself.".formatted(in.get(i).code()));
-        }
-        checks.orThrow();
-        return in.stream()
+        List<AccessStep> steps = in.stream()
                 .map(s -> new AccessStep(
                         s.code(),
                         s.code(),
@@ -309,13 +302,14 @@ class BundleCalculationController {
                         List.of(),
                         0))
                 .toList();
-    }
-
-    private static boolean reaches(
-            List<String> from, String target, Map<String, List<String>> requires, Set<String> seen) {
-        return from.stream()
-                .anyMatch(s -> s.equals(target)
-                        || (seen.add(s) && reaches(requires.getOrDefault(s, List.of()), target, requires, seen)));
+        for (int i : BookChecks.needThemselves(steps)) {
+            checks.that(
+                    false,
+                    "/steps/%d/requires".formatted(i),
+                    "Step %s needs itself.".formatted(in.get(i).code()));
+        }
+        checks.orThrow();
+        return steps;
     }
 
     private static Labour union(List<AccessStep> steps, Set<String> equipment, Map<String, List<String>> ways) {
@@ -324,9 +318,5 @@ class BundleCalculationController {
         } catch (IllegalArgumentException e) {
             throw new InvalidInput("/items", "An item needs a step that is not there: " + e.getMessage() + ".");
         }
-    }
-
-    private static long minor(long sixtieths) {
-        return Math.floorDiv(sixtieths + SIXTIETHS / 2, SIXTIETHS);
     }
 }

@@ -17,13 +17,20 @@ import java.util.Objects;
 import java.util.Optional;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
+import knollfield.core.engine.AccessStep;
+import knollfield.core.engine.Assembly;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.BookFault;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Handling;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.Joint;
+import knollfield.core.engine.Kit;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.Ratio;
+import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.ToolSet;
+import knollfield.core.engine.Variant;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
@@ -37,6 +44,14 @@ public class FamilyJson {
 
     private static final String FORMAT = "knollfield-engine-family";
     private static final int MOST_FAULTS = 60;
+
+    /** The family's lists of things, and what each holds. */
+    private static final Map<String, Class<?>> LISTS = Map.of(
+            "items", Item.class,
+            "accessSteps", AccessStep.class,
+            "joints", Joint.class,
+            "variants", Variant.class,
+            "kits", Kit.class);
 
     private final JsonMapper json;
     private final String schemaText;
@@ -96,26 +111,18 @@ public class FamilyJson {
         if (!problems.isEmpty()) {
             throw new InvalidInput(problems);
         }
-        return build(document.get("family"), "/family");
+        return build(document.get("family"));
     }
 
-    /** The same for a family that stands alone; {@code prefix} is put before its pointers. */
-    EngineFamily build(JsonNode family, String prefix) {
+    private EngineFamily build(JsonNode family) {
         List<BookFault> faults = new ArrayList<>();
         // part by part first, so that one fault does not hide another
-        for (String list : List.of("items", "accessSteps", "joints", "variants", "kits")) {
-            Class<?> type = switch (list) {
-                case "items" -> knollfield.core.engine.Item.class;
-                case "accessSteps" -> knollfield.core.engine.AccessStep.class;
-                case "joints" -> knollfield.core.engine.Joint.class;
-                case "variants" -> knollfield.core.engine.Variant.class;
-                default -> knollfield.core.engine.Kit.class;
-            };
+        LISTS.forEach((list, type) -> {
             for (int i = 0; i < family.get(list).size(); i++) {
                 part(family.get(list).get(i), type, "/%s/%d".formatted(list, i), faults);
             }
-        }
-        part(family.get("repair"), knollfield.core.engine.RepairEstimate.class, "/repair", faults);
+        });
+        part(family.get("repair"), RepairEstimate.class, "/repair", faults);
         part(family.get("handling"), Handling.class, "/handling", faults);
         part(family.get("tools"), ToolSet.class, "/tools", faults);
         path(family.get("path"), faults);
@@ -127,7 +134,7 @@ public class FamilyJson {
             }
         }
         throw new InvalidInput(faults.stream()
-                .map(f -> new FieldProblem(prefix + f.pointer(), sentence(f.words())))
+                .map(f -> new FieldProblem("/family" + f.pointer(), sentence(f.words())))
                 .toList());
     }
 
@@ -149,13 +156,12 @@ public class FamilyJson {
     /** A body from the database; what older versions did not hold yet is filled in. */
     EngineFamily stored(String body) {
         ObjectNode family = (ObjectNode) json.readTree(body);
-        ObjectNode filled = json.valueToTree(Handling.careful());
         if (!family.has("handling")) {
-            family.set("handling", filled);
+            family.set("handling", json.valueToTree(Handling.careful()));
             family.putArray("variants");
             family.putArray("kits");
             family.set("tools", json.valueToTree(ToolSet.none()));
-            ObjectNode plain = json.valueToTree(knollfield.core.engine.Assembly.plain());
+            ObjectNode plain = json.valueToTree(Assembly.plain());
             family.get("joints").forEach(j -> {
                 ((ObjectNode) j).set("assembly", plain.deepCopy());
                 if (j.get("torque") instanceof ObjectNode torque) {

@@ -14,6 +14,7 @@ import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
+import knollfield.core.estimate.Outcome;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -75,7 +76,16 @@ class EstimateController {
 
     record LeftLineView(String code, String name, ConsentView consent) {}
 
-    record SumsView(long netMinor, long taxMinor, double taxShare, long totalMinor, long lowMinor, long highMinor) {}
+    /** @param partsMinor parts, consumables and hire */
+    record SumsView(
+            long labourMinor,
+            long partsMinor,
+            long netMinor,
+            long taxMinor,
+            double taxShare,
+            long totalMinor,
+            long lowMinor,
+            long highMinor) {}
 
     record EstimateView(
             int number,
@@ -231,20 +241,25 @@ class EstimateController {
             return null;
         }
         Job.Actual actual = job.actual().get();
-        Estimate e = newest.get().estimate();
-        long labour = Math.round(actual.minutes() * settings.get().labourRateMinor() / 60.0);
-        long cost = labour + actual.partsMinor();
-        return new OutcomeView(
+        Outcome o = Outcome.of(
+                newest.get().estimate(),
                 actual.minutes(),
-                e.lines().stream().mapToInt(Estimate.Line::minutes).sum(),
-                cost,
-                e.netMinor(),
-                cost - e.netMinor());
+                actual.partsMinor(),
+                settings.get().labourRateMinor());
+        return new OutcomeView(
+                o.minutes(), o.estimatedMinutes(), o.costMinor(), o.estimatedMinor(), o.differenceMinor());
     }
 
     private static SumsView sums(Estimate e) {
         return new SumsView(
-                e.netMinor(), e.taxMinor(), e.taxShare(), e.totalMinor(), e.lowTotalMinor(), e.highTotalMinor());
+                e.labourMinor(),
+                e.partsMinor(),
+                e.netMinor(),
+                e.taxMinor(),
+                e.taxShare(),
+                e.totalMinor(),
+                e.lowTotalMinor(),
+                e.highTotalMinor());
     }
 
     private static ConsentView view(EstimateRepository.Entered c) {

@@ -2,7 +2,7 @@ package knollfield.app.estimate;
 
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
@@ -14,6 +14,7 @@ import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.Decision;
@@ -28,6 +29,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Estimates {
 
+    /** Where what an answer lacks stands in the request. */
+    private static final Map<Consent.Field, String> POINTERS =
+            Map.of(Consent.Field.LINE, "/lines", Consent.Field.WARNING, "/warning", Consent.Field.SIGNED, "/signed");
+
     private final EstimateRepository repository;
     private final Jobs jobs;
     private final WorkshopSettings settings;
@@ -35,6 +40,7 @@ public class Estimates {
     private final CurrentPerson current;
     private final WorkshopClock clock;
     private final VehicleLog log;
+    private final Words words;
 
     Estimates(
             EstimateRepository repository,
@@ -43,7 +49,8 @@ public class Estimates {
             PlainWords plain,
             CurrentPerson current,
             WorkshopClock clock,
-            VehicleLog log) {
+            VehicleLog log,
+            Words words) {
         this.repository = repository;
         this.jobs = jobs;
         this.settings = settings;
@@ -51,6 +58,7 @@ public class Estimates {
         this.current = current;
         this.clock = clock;
         this.log = log;
+        this.words = words;
     }
 
     /** The job's price as things stand now, given to nobody yet. */
@@ -121,7 +129,7 @@ public class Estimates {
                 job.vehicleId(),
                 "estimate %d of job %d".formatted(number, jobId),
                 "",
-                "%s %.2f".formatted(workshop.currency(), estimate.totalMinor() / 100.0));
+                words.money(estimate.totalMinor(), workshop.currency()));
         return number;
     }
 
@@ -163,23 +171,13 @@ public class Estimates {
                         left || !stored.validUntil().isBefore(said.on()),
                         "/on",
                         "The estimate was valid until %s; make a new one.".formatted(stored.validUntil()))
-                .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.")
-                .that(!left || !said.warning().isBlank(), "/warning", "Say what was told of the risk of leaving it.");
+                .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.");
         for (String code : said.lines()) {
             Optional<Estimate.Line> line = item(stored, code);
             checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
-            line.ifPresent(l -> {
-                checks.that(
-                        !left || !l.required() || said.signed(),
-                        "/signed",
-                        "%s is required: leaving it needs a signed decline, or the job is refused."
-                                .formatted(l.name()));
-                checks.that(
-                        !left || !l.code().equals(jobs.family(job).driveItem().code()),
-                        "/lines",
-                        "Without %s there is no job; give the job up instead."
-                                .formatted(l.name().toLowerCase(Locale.ROOT)));
-            });
+            line.ifPresent(l -> Consent.lacks(
+                            l, jobs.purpose(job).contains(code), said.answer(), said.warning(), said.signed())
+                    .forEach(lack -> checks.that(false, POINTERS.getOrDefault(lack.field(), "/lines"), lack.words())));
         }
         checks.that(
                 !left

@@ -8,7 +8,6 @@ import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.shared.Words;
 import knollfield.core.bundle.Bundle;
-import knollfield.core.bundle.Labour;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.estimate.Estimate;
@@ -42,12 +41,7 @@ class PlainWords {
                                         .filter(s -> s.neededBy().size() > 1)
                                         .map(s -> s.step().title().toLowerCase(java.util.Locale.ROOT))
                                         .toList())));
-        int shared = 0;
-        for (Labour.SharedStep step : bundle.labour().steps()) {
-            if (step.neededBy().size() > 1) {
-                shared += step.step().minutes();
-            }
-        }
+        int shared = bundle.labour().sharedMinutes();
         int total = bundle.labour().minutes();
         if (total > 0) {
             all.add(

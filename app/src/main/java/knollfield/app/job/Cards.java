@@ -41,6 +41,7 @@ public class Cards {
 
     private final JobRepository jobRepository;
     private final Jobs jobs;
+    private final JobBuilds builds;
     private final CardRepository cards;
     private final VehicleService vehicles;
     private final CurrentPerson current;
@@ -52,6 +53,7 @@ public class Cards {
     Cards(
             JobRepository jobRepository,
             Jobs jobs,
+            JobBuilds builds,
             CardRepository cards,
             VehicleService vehicles,
             CurrentPerson current,
@@ -61,6 +63,7 @@ public class Cards {
             Words words) {
         this.jobRepository = jobRepository;
         this.jobs = jobs;
+        this.builds = builds;
         this.cards = cards;
         this.vehicles = vehicles;
         this.current = current;
@@ -162,7 +165,7 @@ public class Cards {
                     r.start().date(),
                     r.start().km(),
                     r.start().grade(),
-                    jobs.fitted(job, r.item()),
+                    builds.fitted(job, r.item()),
                     true,
                     Optional.of(job.id()),
                     by);

@@ -53,6 +53,11 @@ public record JobScope(
                 0);
     }
 
+    /** This scope with nothing decided by a person. */
+    JobScope undecided() {
+        return new JobScope(purpose, school, seals, keptUntil, Map.of(), parts, ownerSupplied, variants, toolHireMinor);
+    }
+
     /** This scope with one more decision. */
     public JobScope with(String item, Decision decision) {
         Map<String, Decision> all = new HashMap<>(decisions);

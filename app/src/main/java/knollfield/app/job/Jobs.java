@@ -3,17 +3,13 @@ package knollfield.app.job;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
 import knollfield.app.log.VehicleLog;
-import knollfield.app.parts.Catalogue;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.FieldProblem;
@@ -21,29 +17,18 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
-import knollfield.app.settings.Workshop;
-import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
-import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.Bundle;
-import knollfield.core.bundle.BundleLine;
-import knollfield.core.bundle.BundlePlan;
-import knollfield.core.bundle.BundlePlanner;
-import knollfield.core.bundle.BundleRules;
 import knollfield.core.bundle.Decision;
-import knollfield.core.bundle.Grade;
 import knollfield.core.bundle.Labour;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
-import knollfield.core.engine.Item;
-import knollfield.core.engine.Part;
 import knollfield.core.estimate.TimeFactor;
 import knollfield.core.plan.Placement;
 import knollfield.core.plan.PlacementRules;
 import knollfield.core.plan.WorkCalendar;
-import knollfield.core.risk.Consequence;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,33 +41,27 @@ public class Jobs {
 
     private final JobRepository jobs;
     private final VehicleService vehicles;
-    private final Forecasts forecasts;
     private final EngineBook book;
     private final People people;
     private final VehicleLog log;
     private final WorkshopClock clock;
-    private final WorkshopSettings settings;
-    private final Catalogue catalogue;
+    private final JobBuilds builds;
 
     Jobs(
             JobRepository jobs,
             VehicleService vehicles,
-            Forecasts forecasts,
             EngineBook book,
             People people,
             VehicleLog log,
             WorkshopClock clock,
-            WorkshopSettings settings,
-            Catalogue catalogue) {
+            JobBuilds builds) {
         this.jobs = jobs;
         this.vehicles = vehicles;
-        this.forecasts = forecasts;
         this.book = book;
         this.people = people;
         this.log = log;
         this.clock = clock;
-        this.settings = settings;
-        this.catalogue = catalogue;
+        this.builds = builds;
     }
 
     public Job get(long id) {
@@ -98,99 +77,22 @@ public class Jobs {
         return jobs.openAndDoneSince(clock.today().minusDays(days));
     }
 
-    /** The book the job was built on, with its settled variants. */
     public EngineFamily family(Job job) {
-        return book.get(job.familyCode(), job.familyVersion())
-                .settled(job.scope().variants());
+        return builds.family(job);
     }
 
     public VehicleState state(Job job) {
-        return forecasts
-                .find(job.vehicleId())
-                .orElseThrow(() -> new NotFound("There is no vehicle " + job.vehicleId() + "."));
+        return builds.state(job);
     }
 
     /** What goes into {@code job} as things stand now. */
     public Bundle bundle(Job job) {
-        return plan(job).bundle();
+        return builds.plan(job).bundle();
     }
 
-    /** The same with what each line costs now and later, and what each school would do. */
-    public BundlePlan plan(Job job) {
-        EngineFamily family = family(job);
-        VehicleState state = state(job);
-        Workshop workshop = settings.get();
-        Consequence consequence = state.consequence()
-                .orElseGet(() ->
-                        Consequence.of(family, state.vehicle().valueMinor(), state.plannedMinor(), workshop.costs()));
-        return BundlePlanner.plan(
-                family,
-                job.stage() == JobStage.DONE ? before(job, state) : forecasts.forBundle(state),
-                job.stage() == JobStage.DONE ? asDone(job, family) : scope(job, family),
-                new BundlePlanner.Outlook(
-                        state.forecast(),
-                        state.facts().firstRegistered(),
-                        workshop.wearModels(),
-                        consequence,
-                        workshop.labourRateMinor(),
-                        job.scope().keptUntil()));
-    }
-
-    /** The vehicle as it came to a job that is done: without what the job itself renewed. */
-    private BundleRules.Vehicle before(Job job, VehicleState state) {
-        VehicleHistory h = state.history();
-        VehicleHistory then = new VehicleHistory(
-                h.vehicle(),
-                h.readings(),
-                h.renewals().stream()
-                        .filter(r -> !r.jobId().equals(Optional.of(job.id())))
-                        .toList(),
-                h.evidence(),
-                h.trips(),
-                h.replacements(),
-                h.calls(),
-                h.declines());
-        BundleRules.Vehicle now = forecasts.forBundle(state);
-        return new BundleRules.Vehicle(
-                now.equipment(),
-                then.facts(state.facts().usage()).starts(),
-                now.evidence(),
-                now.today(),
-                now.odometerKm());
-    }
-
-    /** A job that is done holds what was renewed in it, whatever the rules say today. */
-    private BundleRules.Scope asDone(Job job, EngineFamily family) {
-        BundleRules.Scope scope = scope(job, family);
-        Map<String, Decision> done = new HashMap<>();
-        for (Item item : family.items()) {
-            done.put(item.code(), new Decision(job.items().contains(item.code()), "", ""));
-        }
-        return new BundleRules.Scope(
-                scope.purpose(), scope.school(), scope.seals(), done, scope.parts(), scope.ownerSupplied());
-    }
-
-    private BundleRules.Scope scope(Job job, EngineFamily family) {
-        JobScope scope = job.scope();
-        Workshop workshop = settings.get();
-        Map<String, Part> parts = new HashMap<>();
-        scope.parts()
-                .forEach((item, number) -> catalogue
-                        .find(number)
-                        .ifPresent(p -> parts.put(item, new Part(p.number(), p.name(), 1, p.priceMinor()))));
-        return new BundleRules.Scope(
-                scope.purpose().isEmpty() ? Set.of(family.driveItem().code()) : scope.purpose(),
-                scope.school().orElse(workshop.school()),
-                scope.seals().orElse(workshop.seals()),
-                scope.decisions(),
-                parts,
-                scope.ownerSupplied());
-    }
-
-    /** Number of the part that is fitted as {@code item}. */
-    String fitted(Job job, Item item) {
-        return Optional.ofNullable(job.scope().parts().get(item.code()))
-                .orElse(item.part().number());
+    /** Codes of the items the job is for. */
+    public Set<String> purpose(Job job) {
+        return builds.purpose(job);
     }
 
     /** The items of {@code job}: as fixed at check-in, before that as the rules have them now. */
@@ -258,7 +160,7 @@ public class Jobs {
         } else if (job.version() != version) {
             throw changedMeanwhile(job);
         }
-        check(job, scope);
+        builds.check(job, scope);
         Job changed = job.with(scope);
         Set<String> before = items(job);
         Set<String> after = bundle(changed).items();
@@ -287,88 +189,6 @@ public class Jobs {
     public void decide(long jobId, String item, Decision decision) {
         Job job = get(jobId);
         change(jobId, job.scope().with(item, decision), job.version());
-    }
-
-    private void check(Job job, JobScope scope) {
-        EngineFamily family = book.get(job.familyCode(), job.familyVersion());
-        Checks checks = new Checks();
-        known(checks, family, scope.purpose(), "/purpose");
-        known(checks, family, scope.decisions().keySet(), "/decisions");
-        known(checks, family, scope.parts().keySet(), "/parts");
-        known(checks, family, scope.ownerSupplied(), "/ownerSupplied");
-        checks.that(scope.toolHireMinor() >= 0, "/toolHireMinor", "Must be zero or more.");
-        scope.keptUntil()
-                .ifPresent(d -> checks.that(
-                        !d.isBefore(clock.today()), "/keptUntil", "The day lies in the past; leave it open instead."));
-        scope.parts()
-                .forEach((item, number) -> checks.that(
-                        catalogue
-                                .find(number)
-                                .filter(p -> p.familyCode().equals(family.code())
-                                        && p.itemCode().equals(item))
-                                .isPresent(),
-                        "/parts/" + item,
-                        "Part %s is not on file for this item.".formatted(number)));
-        scope.parts()
-                .forEach((item, number) -> checks.that(
-                        family.item(item).flatMap(Item::halfOf).isEmpty()
-                                || catalogue
-                                        .find(number)
-                                        .filter(p -> p.grade() == Grade.Kind.ORIGINAL)
-                                        .isPresent(),
-                        "/parts/" + item,
-                        "A front half alone is only fitted as the original maker's part."));
-        scope.variants()
-                .forEach((variant, choice) -> checks.that(
-                        family.variants().stream()
-                                .anyMatch(v -> v.code().equals(variant)
-                                        && v.choice(choice).isPresent()),
-                        "/variants/" + variant,
-                        "%s has no such choice.".formatted(family.name())));
-        checks.orThrow();
-        Map<String, BundlePlan.Line> plain = plan(job.with(new JobScope(
-                        scope.purpose(),
-                        scope.school(),
-                        scope.seals(),
-                        scope.keptUntil(),
-                        Map.of(),
-                        scope.parts(),
-                        scope.ownerSupplied(),
-                        scope.variants(),
-                        scope.toolHireMinor())))
-                .byCode();
-        scope.decisions().forEach((item, decision) -> {
-            BundlePlan.Line line = plain.get(item);
-            if (line == null) {
-                return;
-            }
-            boolean required = line.line().rule() == BundleLine.Rule.REQUIRED;
-            boolean excluded = line.line().rule() == BundleLine.Rule.EXCLUDED;
-            checks.that(
-                    !(required && !decision.in() && decision.reason().isBlank()),
-                    "/decisions/%s/reason".formatted(item),
-                    "%s is required; leaving it needs a reason."
-                            .formatted(line.line().name()));
-            checks.that(
-                    !(required
-                            && !decision.in()
-                            && line.reusable()
-                            && decision.inspection().isBlank()),
-                    "/decisions/%s/inspection".formatted(item),
-                    "Reusing it needs what the inspection found.");
-            checks.that(
-                    !(excluded && decision.in() && decision.reason().isBlank()),
-                    "/decisions/%s/reason".formatted(item),
-                    "The rules leave %s out; taking it in needs a reason."
-                            .formatted(line.line().name()));
-        });
-        checks.orThrow();
-    }
-
-    private static void known(Checks checks, EngineFamily family, Set<String> items, String pointer) {
-        items.stream()
-                .filter(i -> family.item(i).isEmpty())
-                .forEach(i -> checks.that(false, pointer, "%s has no item %s.".formatted(family.name(), i)));
     }
 
     private static String sorted(Set<String> items) {

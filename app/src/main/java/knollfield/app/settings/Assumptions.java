@@ -127,7 +127,14 @@ public record Assumptions(Map<String, Double> changed) {
         all.add(new Assumption(LOW, "Estimates", "Labour at best", "share of the likely one", 0.9, 0.1, 1, false));
         all.add(new Assumption(HIGH, "Estimates", "Labour at worst", "share of the likely one", 1.25, 1, 5, false));
         all.add(new Assumption(
-                CONSUMABLES, "Estimates", "Cleaner, sealant, rags for each job", "minor units", 800, 0, 100_000, true));
+                CONSUMABLES,
+                "Estimates",
+                "Cleaner, sealant, rags for each job",
+                "in the workshop's currency",
+                8,
+                0,
+                1_000,
+                false));
         all.add(new Assumption(VALID_DAYS, "Estimates", "An estimate is valid for", "days", 30, 1, 365, true));
         for (ItemKind kind : Exposure.kinds()) {
             String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
@@ -199,13 +206,13 @@ public record Assumptions(Map<String, Double> changed) {
     }
 
     /** What estimates are made by. */
-    EstimateRates rates(long labourRateMinor, double timeFactor, long toolHireMinor) {
+    EstimateRates rates(long labourRateMinor, double minorPerUnit, double timeFactor, long toolHireMinor) {
         return new EstimateRates(
                 labourRateMinor,
                 timeFactor,
                 value(LOW).orElse(0.9),
                 value(HIGH).orElse(1.25),
-                Math.round(value(CONSUMABLES).orElse(800.0)),
+                Math.round(value(CONSUMABLES).orElse(8.0) * minorPerUnit),
                 toolHireMinor,
                 value(TAX).orElse(0.2));
     }

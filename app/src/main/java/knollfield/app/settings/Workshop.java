@@ -1,6 +1,7 @@
 package knollfield.app.settings;
 
 import java.time.Instant;
+import java.util.Currency;
 import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
 import knollfield.core.estimate.EstimateRates;
@@ -59,7 +60,8 @@ public record Workshop(
 
     /** What estimates are made by, for a family the workshop needs {@code timeFactor} of the book's time for. */
     public EstimateRates rates(double timeFactor, long toolHireMinor) {
-        return assumptions.rates(labourRateMinor, timeFactor, toolHireMinor);
+        double minorPerUnit = Math.pow(10, Currency.getInstance(currency).getDefaultFractionDigits());
+        return assumptions.rates(labourRateMinor, minorPerUnit, timeFactor, toolHireMinor);
     }
 
     private Policy withFound(Assumptions others) {

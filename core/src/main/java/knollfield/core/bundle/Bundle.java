@@ -34,6 +34,6 @@ public record Bundle(List<BundleLine> lines, Labour labour) {
 
     /** Labour at {@code ratePerHourMinor}, minor units, half a unit rounded up. */
     public long labourMinor(long ratePerHourMinor) {
-        return Math.round(labour.minutes() * ratePerHourMinor / 60.0);
+        return Sixtieths.toMinor(Sixtieths.ofLabour(labour.minutes(), ratePerHourMinor));
     }
 }

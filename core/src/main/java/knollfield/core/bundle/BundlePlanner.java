@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.bundle.BundleLine.Rule;
@@ -39,7 +40,6 @@ import knollfield.core.risk.WearModels;
  */
 public final class BundlePlanner {
 
-    private static final long SIXTIETHS = 60;
     private static final int HORIZON_YEARS = 60;
 
     /**
@@ -107,8 +107,7 @@ public final class BundlePlanner {
         for (BundleLine line : bundle.lines()) {
             if (line.kind() == BundleLine.Kind.ITEM) {
                 Item item = family.item(line.code()).orElseThrow();
-                Verdict verdict =
-                        verdicts.getOrDefault(line.code(), new Verdict(Rule.OFFERED, Optional.empty(), false));
+                Verdict verdict = of(verdicts, line.code());
                 lines.add(line(line, item, verdict, in, left));
             }
         }
@@ -122,6 +121,10 @@ public final class BundlePlanner {
                 .flatMap(l -> l.limitOn().stream())
                 .min(LocalDate::compareTo);
         return new BundlePlan(bundle, lines, schools, nextOpening, whyThen, laterOn);
+    }
+
+    private static Verdict of(Map<String, Verdict> verdicts, String item) {
+        return Objects.requireNonNull(verdicts.get(item), "every item of the family is judged");
     }
 
     /** The person's word goes over rules and money. */
@@ -171,8 +174,8 @@ public final class BundlePlanner {
                                     - weight(union(laterOnes(otherLeft)))
                             : 0);
         }
-        long nowMinor = minor(now);
-        long laterMinor = minor(later);
+        long nowMinor = Sixtieths.toMinor(now);
+        long laterMinor = Sixtieths.toMinor(later);
         Statement reason =
                 verdict.reason().orElseGet(() -> money(item, line.marginalMinutes(), nowMinor, laterMinor, l));
         return new BundlePlan.Line(
@@ -222,14 +225,13 @@ public final class BundlePlanner {
         Set<String> left = left(verdicts, in);
         long later = weight(union(laterOnes(left)))
                 + left.stream().mapToLong(c -> leavingOf(c).price()).sum();
-        long labour = bundle.labour().minutes() * outlook.labourRateMinor();
         return new BundlePlan.OfSchool(
                 school,
                 bundle.items(),
                 bundle.partsMinor(),
                 bundle.labour().minutes(),
-                bundle.partsMinor() + minor(labour),
-                minor(later));
+                bundle.partsMinor() + bundle.labourMinor(outlook.labourRateMinor()),
+                Sixtieths.toMinor(later));
     }
 
     /** What a school takes in, before coolant that follows from opened joints. */
@@ -238,8 +240,7 @@ public final class BundlePlanner {
         Set<String> in = new LinkedHashSet<>();
         List<Item> free = new ArrayList<>();
         for (Item item : family.items()) {
-            Rule rule = verdicts.getOrDefault(item.code(), new Verdict(Rule.OFFERED, Optional.empty(), false))
-                    .rule();
+            Rule rule = of(verdicts, item.code()).rule();
             if (rule == Rule.REQUIRED) {
                 in.add(item.code());
             } else if (rule == Rule.OFFERED) {
@@ -333,16 +334,16 @@ public final class BundlePlanner {
         Map<String, Integer> index = new HashMap<>();
         for (AccessStep s : family.accessSteps()) {
             index.put("step " + s.code(), prices.size());
-            prices.add(s.minutes() * outlook.labourRateMinor());
+            prices.add(Sixtieths.ofLabour(s.minutes(), outlook.labourRateMinor()));
         }
         for (Joint j : family.joints()) {
             index.put("joint " + j.code(), prices.size());
-            prices.add(SIXTIETHS
-                    * j.oneTimeParts().stream().mapToLong(Part::totalMinor).sum());
+            prices.add(Sixtieths.ofMinor(
+                    j.oneTimeParts().stream().mapToLong(Part::totalMinor).sum()));
         }
         for (Item i : family.items()) {
             index.put("part " + i.code(), prices.size());
-            prices.add(SIXTIETHS * scope.partFor(i).totalMinor());
+            prices.add(Sixtieths.ofMinor(scope.partFor(i).totalMinor()));
         }
         for (Item item : family.items()) {
             Set<Integer> needed = new HashSet<>();
@@ -377,10 +378,6 @@ public final class BundlePlanner {
 
     private long costNow(Collection<String> items) {
         return weight(union(items));
-    }
-
-    private static long minor(long sixtieths) {
-        return Math.floorDiv(sixtieths + SIXTIETHS / 2, SIXTIETHS);
     }
 
     // what leaving costs
@@ -418,7 +415,7 @@ public final class BundlePlanner {
     private double failureCost(Item item) {
         long alone = costNow(List.of(item.code()));
         long secondary = item.kind().carriesTheDrive() ? outlook.consequence().likely() : 0;
-        return alone + (double) SIXTIETHS * secondary;
+        return alone + Sixtieths.ofMinor(secondary);
     }
 
     private int factor(Item item) {

@@ -258,6 +258,11 @@ public final class BundleRules {
         return new Verdict(Rule.OFFERED, Optional.empty(), false);
     }
 
+    /** A front half alone is only fitted as the original maker's part. */
+    public static boolean takes(Item item, Grade.Kind grade) {
+        return item.halfOf().isEmpty() || grade == Grade.Kind.ORIGINAL;
+    }
+
     static boolean isSeal(Item item) {
         return item.kind() == ItemKind.CAM_SEAL || item.kind() == ItemKind.CRANK_SEAL;
     }

@@ -80,6 +80,22 @@ public record Labour(List<SharedStep> steps) {
         return steps.stream().mapToInt(s -> s.step().minutes()).sum();
     }
 
+    /** Minutes of the steps that more than one item needs. */
+    public int sharedMinutes() {
+        return steps.stream()
+                .filter(s -> s.neededBy().size() > 1)
+                .mapToInt(s -> s.step().minutes())
+                .sum();
+    }
+
+    /** Minutes of the steps that {@code item} needs alone. */
+    public int ownMinutes(String item) {
+        return steps.stream()
+                .filter(s -> s.neededBy().equals(Set.of(item)))
+                .mapToInt(s -> s.step().minutes())
+                .sum();
+    }
+
     /** Minutes during which a second person is needed. */
     public int helperMinutes() {
         return steps.stream().mapToInt(s -> s.step().helperMinutes()).sum();

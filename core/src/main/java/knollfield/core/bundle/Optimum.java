@@ -24,8 +24,8 @@ public final class Optimum {
     /** Up to so many candidates no branch is cut. */
     public static final int ENUMERATED = 16;
 
-    /** More than this is not one job. */
-    public static final int MOST = 40;
+    /** As many as a family may have items. */
+    public static final int MOST = 60;
 
     /**
      * A candidate.

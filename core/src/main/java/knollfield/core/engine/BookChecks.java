@@ -153,15 +153,24 @@ public final class BookChecks {
     }
 
     private static void noCircle(List<AccessStep> steps, List<BookFault> faults) {
+        for (int i : needThemselves(steps)) {
+            faults.add(new BookFault(
+                    "/accessSteps/" + i + "/requires",
+                    "access step %s needs itself".formatted(steps.get(i).code())));
+        }
+    }
+
+    /** Indices of steps that, one after the other, come to need themselves. */
+    public static List<Integer> needThemselves(List<AccessStep> steps) {
         Map<String, List<String>> requires = new HashMap<>();
         steps.forEach(s -> requires.put(s.code(), s.requires()));
+        List<Integer> found = new ArrayList<>();
         for (int i = 0; i < steps.size(); i++) {
-            String code = steps.get(i).code();
-            if (reaches(steps.get(i).requires(), code, requires, new HashSet<>())) {
-                faults.add(new BookFault(
-                        "/accessSteps/" + i + "/requires", "access step %s needs itself".formatted(code)));
+            if (reaches(steps.get(i).requires(), steps.get(i).code(), requires, new HashSet<>())) {
+                found.add(i);
             }
         }
+        return found;
     }
 
     private static boolean reaches(

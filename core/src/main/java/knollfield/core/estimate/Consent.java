@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -58,6 +59,42 @@ public record Consent(
         public String words() {
             return words;
         }
+    }
+
+    /** What of an answer is lacking. */
+    public enum Field {
+        LINE,
+        WARNING,
+        SIGNED
+    }
+
+    /** @param words what an answer still needs, one sentence */
+    public record Lack(Field field, String words) {}
+
+    /**
+     * What {@code answer} to {@code line} needs (rules.md section 6): a line that is left needs the warning that was
+     * given, a required one a signed decline; what the job is for cannot be left, the job is refused instead.
+     */
+    public static List<Lack> lacks(Estimate.Line line, boolean purpose, Answer answer, String warning, boolean signed) {
+        List<Lack> lacks = new ArrayList<>();
+        if (answer == Answer.AGREED) {
+            return lacks;
+        }
+        if (warning.isBlank()) {
+            lacks.add(new Lack(Field.WARNING, "Say what was told of the risk of leaving it."));
+        }
+        if (purpose) {
+            lacks.add(new Lack(
+                    Field.LINE,
+                    "Without the %s there is no job; give the job up instead."
+                            .formatted(line.name().toLowerCase(Locale.ROOT))));
+        } else if (line.required() && !signed) {
+            lacks.add(new Lack(
+                    Field.SIGNED,
+                    "%s is required: leaving it needs a signed decline, or the job is refused."
+                            .formatted(line.name())));
+        }
+        return lacks;
     }
 
     /** @param consent empty: not asked, or the price has risen above what was agreed to */

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
-import knollfield.core.bundle.Labour;
 
 /**
  * The price of a bundle: likely, and how low and high it may come out (rules.md section 6).
@@ -62,12 +61,7 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
     /** What {@code bundle} costs by {@code rates}. */
     public static Estimate of(Bundle bundle, java.util.Set<String> ownerSupplied, EstimateRates rates) {
         List<Line> lines = new ArrayList<>();
-        int shared = 0;
-        for (Labour.SharedStep step : bundle.labour().steps()) {
-            if (step.neededBy().size() > 1) {
-                shared += step.step().minutes();
-            }
-        }
+        int shared = bundle.labour().sharedMinutes();
         if (shared > 0) {
             lines.add(line(SHARED, "Opening up, timing and closing", Kind.SHARED_WORK, true, shared, 0, false, rates));
         }
@@ -75,14 +69,7 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
             if (!item.included()) {
                 continue;
             }
-            int own = 0;
-            if (item.kind() == BundleLine.Kind.ITEM) {
-                for (Labour.SharedStep step : bundle.labour().steps()) {
-                    if (step.neededBy().size() == 1 && step.neededBy().contains(item.code())) {
-                        own += step.step().minutes();
-                    }
-                }
-            }
+            int own = item.kind() == BundleLine.Kind.ITEM ? bundle.labour().ownMinutes(item.code()) : 0;
             lines.add(line(
                     item.code(),
                     item.name(),
@@ -143,6 +130,21 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
     /** Sum of the likely lines before tax, minor units. */
     public long netMinor() {
         return lines.stream().mapToLong(Line::likelyMinor).sum();
+    }
+
+    /** Labour in it, likely, before tax. */
+    public long labourMinor() {
+        return netMinor() - partsMinor();
+    }
+
+    /** Parts, consumables and hire in it, before tax. */
+    public long partsMinor() {
+        return lines.stream().mapToLong(Line::partsMinor).sum();
+    }
+
+    /** Likely minutes, with the workshop's own time factor. */
+    public int minutes() {
+        return lines.stream().mapToInt(Line::minutes).sum();
     }
 
     /** Likely, with tax. */

@@ -296,4 +296,38 @@ class BundlePlannerTest {
         assertThat(changed.bundle().items()).isEqualTo(usual.bundle().items());
         assertThat(usual.bundle().partsMinor() - changed.bundle().partsMinor()).isEqualTo(3_200 - 1_920 + 4_500);
     }
+
+    @Test
+    void goingAgainstARuleNeedsItsReasonAndReusingAnInspection() {
+        EngineFamily f = family(300_000);
+        BundlePlan pays = plan(f, Scope.whole(f));
+        BundlePlan minimum = plan(f, scope(f, School.BOOK_MINIMUM, Map.of()));
+
+        assertThat(Decision.left("").lacks(line(pays, "pump")))
+                .extracting(Decision.Lack::field)
+                .containsExactly("reason");
+        assertThat(Decision.left("new").lacks(line(pays, "pump"))).isEmpty();
+        assertThat(Decision.left("").lacks(line(minimum, "pump")))
+                .extracting(Decision.Lack::field)
+                .containsExactly("reason", "inspection");
+        assertThat(new Decision(false, "new", "dry").lacks(line(minimum, "pump")))
+                .isEmpty();
+        assertThat(Decision.in("").lacks(line(pays, "pumphalf")))
+                .extracting(Decision.Lack::field)
+                .containsExactly("reason");
+        assertThat(Decision.in("").lacks(line(pays, "auxbelt"))).isEmpty();
+        assertThat(BundleRules.takes(f.item("pumphalf").orElseThrow(), Grade.Kind.PLAIN))
+                .isFalse();
+        assertThat(BundleRules.takes(f.item("pump").orElseThrow(), Grade.Kind.PLAIN))
+                .isTrue();
+    }
+
+    @Test
+    void sharedAndOwnMinutesMakeTheWhole() {
+        Bundle b = plan(family(300_000), Scope.whole(PLAIN)).bundle();
+        int own = b.items().stream().mapToInt(b.labour()::ownMinutes).sum();
+
+        assertThat(b.labour().sharedMinutes() + own).isEqualTo(b.labour().minutes());
+        assertThat(b.labour().sharedMinutes()).isGreaterThanOrEqualTo(300);
+    }
 }

@@ -133,4 +133,39 @@ class EstimateTest {
                 .singleElement()
                 .satisfies(l -> assertThat(l.isOpen()).isTrue());
     }
+
+    private static List<Consent.Field> lacks(
+            String line, boolean purpose, Answer answer, String warning, boolean signed) {
+        Estimate e = Estimate.of(bundle("camseal"), Set.of(), rates(1));
+        Estimate.Line found = e.lines().stream()
+                .filter(l -> l.code().equals(line))
+                .findFirst()
+                .orElseThrow();
+        return Consent.lacks(found, purpose, answer, warning, signed).stream()
+                .map(Consent.Lack::field)
+                .toList();
+    }
+
+    @Test
+    void leavingNeedsAWarningARequiredLineASignatureAndThePurposeIsNeverLeft() {
+        assertThat(lacks("pump", false, Answer.AGREED, "", false)).isEmpty();
+        assertThat(lacks("camseal", false, Answer.LEFT, "", false)).containsExactly(Consent.Field.WARNING);
+        assertThat(lacks("camseal", false, Answer.LEFT, "told", false)).isEmpty();
+        assertThat(lacks("pump", false, Answer.LEFT, "told", false)).containsExactly(Consent.Field.SIGNED);
+        assertThat(lacks("pump", false, Answer.LEFT, "told", true)).isEmpty();
+        assertThat(lacks("belt", true, Answer.LEFT, "told", true)).containsExactly(Consent.Field.LINE);
+    }
+
+    @Test
+    void whatItCostStandsAgainstWhatWasEstimated() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+
+        // Common practice, no source: 400 minutes at 60.00 an hour and 160.00 of parts against 371.00 + 150.00 + 8.00
+        Outcome o = Outcome.of(e, 400, 16_000, 6_000);
+        assertThat(o.costMinor()).isEqualTo(56_000);
+        assertThat(o.differenceMinor()).isEqualTo(56_000 - 52_900);
+        assertThat(o.estimatedMinutes()).isEqualTo(371);
+        assertThat(e.labourMinor()).isEqualTo(37_100);
+        assertThat(e.partsMinor()).isEqualTo(15_800);
+    }
 }
