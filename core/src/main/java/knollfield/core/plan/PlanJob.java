@@ -1,0 +1,119 @@
+package knollfield.core.plan;
+
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+
+/**
+ * A job to be placed.
+ *
+ * @param name how people call it: the registration
+ * @param toolSet code of the tool set it needs
+ * @param skills all of which its technician must have
+ * @param slots half-hours of work at the book's pace, one or more
+ * @param helperMinutes during which a second pair of hands is needed; shown, not planned
+ * @param earliest first slot by which parts, vehicle and consent are there
+ * @param earliestWhy what it waits for until then, such as "parts come with Friday's ferry"; empty where nothing
+ * @param blockedDays days of the ruler on which the vehicle cannot be in the workshop
+ * @param exposurePerDay what a day of waiting may cost, minor units, zero or more
+ * @param actBy day of the ruler from which on that doubles; may lie outside it
+ * @param offRoadPerDay what a day off the road costs, minor units, zero or more
+ * @param pin what of its place is promised
+ * @param known the place people know it at; empty where it has none
+ */
+public record PlanJob(
+        long id,
+        String name,
+        String toolSet,
+        Set<String> skills,
+        int slots,
+        int helperMinutes,
+        int liftClass,
+        int earliest,
+        String earliestWhy,
+        Set<Integer> blockedDays,
+        OptionalLong fleetId,
+        long exposurePerDay,
+        int actBy,
+        long offRoadPerDay,
+        Pin pin,
+        Optional<Place> known) {
+
+    public PlanJob {
+        skills = Set.copyOf(skills);
+        blockedDays = Set.copyOf(blockedDays);
+        if (slots < 1 || exposurePerDay < 0 || offRoadPerDay < 0) {
+            throw new IllegalArgumentException("%s: %d half-hours, exposure %d, off the road %d cannot be planned"
+                    .formatted(name, slots, exposurePerDay, offRoadPerDay));
+        }
+    }
+
+    /** What of a job's place may not change. */
+    public sealed interface Pin {
+
+        /** Nothing. */
+        record Free() implements Pin {}
+
+        /** It must start in this slot; technician and bay may change. */
+        record AtStart(int slot) implements Pin {}
+
+        /** It stays where it is. */
+        record AtPlace(Place place) implements Pin {}
+    }
+
+    /** This job, promised as {@code other} says. */
+    public PlanJob with(Pin other) {
+        return new PlanJob(
+                id,
+                name,
+                toolSet,
+                skills,
+                slots,
+                helperMinutes,
+                liftClass,
+                earliest,
+                earliestWhy,
+                blockedDays,
+                fleetId,
+                exposurePerDay,
+                actBy,
+                offRoadPerDay,
+                other,
+                known);
+    }
+
+    /** This job known at another place, or at none. */
+    public PlanJob knownAt(Optional<Place> other) {
+        return new PlanJob(
+                id,
+                name,
+                toolSet,
+                skills,
+                slots,
+                helperMinutes,
+                liftClass,
+                earliest,
+                earliestWhy,
+                blockedDays,
+                fleetId,
+                exposurePerDay,
+                actBy,
+                offRoadPerDay,
+                pin,
+                other);
+    }
+
+    /** True where the job may be nowhere but on the board. */
+    boolean mustBePlanned() {
+        return !(pin instanceof Pin.Free);
+    }
+
+    /** What waiting from {@code today} to {@code day} may cost, minor units; zero where {@code day} is not later. */
+    public long waiting(int today, int day) {
+        long cost = 0;
+        for (int d = today; d < day; d++) {
+            cost += d < actBy ? exposurePerDay : 2 * exposurePerDay;
+        }
+        return cost;
+    }
+}

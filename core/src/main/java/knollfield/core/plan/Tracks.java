@@ -1,0 +1,646 @@
+package knollfield.core.plan;
+
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.random.RandomGenerator;
+import java.util.stream.IntStream;
+
+/**
+ * The board as plain arrays, so that a search can try some hundred thousand changes a second. Jobs, technicians, bays, tool
+ * sets and fleets are their positions in the case's lists. Never holds a placement that breaks a rule.
+ */
+final class Tracks {
+
+    /** What leaving a promised job without a place costs: more than any plan, so that none is better for it. */
+    static final long PROMISE_BROKEN = 100_000_000_000L;
+
+    private static final int PER_DAY = Ruler.SLOTS_PER_DAY;
+    private static final int NONE = -1;
+
+    final PlanCase plan;
+    final int jobs;
+    private final int days;
+    private final int slots;
+    private final int now;
+    private final Shop.Prices prices;
+
+    // jobs
+    final int[] toolSet;
+    final int[] fleet;
+    final long[] ratePerDay;
+    final int[] actBy;
+    private final int[] earliest;
+    private final int[] fixedStart;
+    private final long[] offRoad;
+    private final long[][] waiting;
+    private final int[][] nextBlocked;
+    private final int[][] technicians;
+    private final int[][] bays;
+    final long[] unplanned;
+    private final int[] knownTech;
+    private final int[] knownBay;
+    private final int[] knownStart;
+    final boolean[] fixed;
+
+    // technicians: half-hours of work for a job, the working slots in order, and each slot's place among them
+    private final int[][] work;
+    private final int[][] workSlots;
+    private final int[][] workIndex;
+
+    private final long[][] techBusy;
+    private final long[][] bayBusy;
+    private final int[][] setsOut;
+    private final int[][] setCopies;
+    private final long[][] setsGone;
+    private final int[][] offTheRoad;
+    private final int[] cap;
+
+    // placements
+    final int[] tech;
+    final int[] bay;
+    final int[] start;
+    final int[] end;
+    final int[][] order;
+    final int[] orderSize;
+    private long cost;
+
+    // answer of the last search for a place
+    int foundTech;
+    int foundBay;
+    int foundStart;
+    long foundCost;
+
+    Tracks(PlanCase plan) {
+        this.plan = plan;
+        Shop shop = plan.shop();
+        jobs = plan.jobs().size();
+        days = shop.ruler().days();
+        slots = shop.ruler().slots();
+        now = shop.now();
+        prices = shop.prices();
+        int techs = shop.technicians().size();
+        toolSet = new int[jobs];
+        fleet = new int[jobs];
+        ratePerDay = new long[jobs];
+        actBy = new int[jobs];
+        earliest = new int[jobs];
+        fixedStart = new int[jobs];
+        offRoad = new long[jobs];
+        waiting = new long[jobs][];
+        nextBlocked = new int[jobs][];
+        technicians = new int[jobs][];
+        bays = new int[jobs][];
+        unplanned = new long[jobs];
+        knownTech = filled(jobs);
+        knownBay = filled(jobs);
+        knownStart = filled(jobs);
+        fixed = new boolean[jobs];
+        tech = filled(jobs);
+        bay = filled(jobs);
+        start = filled(jobs);
+        end = filled(jobs);
+        work = new int[techs][jobs];
+        workSlots = new int[techs][];
+        workIndex = new int[techs][];
+        techBusy = new long[techs][words()];
+        bayBusy = new long[shop.bays().size()][words()];
+        setsOut = new int[shop.toolSets().size()][slots];
+        setCopies = new int[shop.toolSets().size()][days];
+        setsGone = new long[shop.toolSets().size()][words()];
+        offTheRoad = new int[shop.fleets().size()][days];
+        cap = shop.fleets().stream().mapToInt(Shop.Fleet::cap).toArray();
+        order = new int[techs][jobs];
+        orderSize = new int[techs];
+        layOutShop(shop);
+        for (int j = 0; j < jobs; j++) {
+            layOutJob(shop, j);
+            cost += unplanned[j];
+        }
+    }
+
+    private int words() {
+        return (slots + 63) / 64;
+    }
+
+    private static int[] filled(int size) {
+        int[] array = new int[size];
+        Arrays.fill(array, NONE);
+        return array;
+    }
+
+    private void layOutShop(Shop shop) {
+        for (int t = 0; t < work.length; t++) {
+            Shop.Technician technician = shop.technicians().get(t);
+            workIndex[t] = filled(slots);
+            workSlots[t] = IntStream.range(0, slots)
+                    .filter(s -> !technician.daysOff().contains(s / PER_DAY))
+                    .toArray();
+            for (int i = 0; i < workSlots[t].length; i++) {
+                workIndex[t][workSlots[t][i]] = i;
+            }
+        }
+        for (int b = 0; b < bayBusy.length; b++) {
+            for (int day : shop.bays().get(b).daysClosed()) {
+                if (day >= 0 && day < days) {
+                    setRange(bayBusy[b], day * PER_DAY, (day + 1) * PER_DAY);
+                }
+            }
+        }
+        for (int s = 0; s < setsOut.length; s++) {
+            for (int day = 0; day < days; day++) {
+                setCopies[s][day] = shop.toolSets().get(s).copiesOn(day);
+                if (setCopies[s][day] == 0) {
+                    setRange(setsGone[s], day * PER_DAY, (day + 1) * PER_DAY);
+                }
+            }
+        }
+    }
+
+    private void layOutJob(Shop shop, int j) {
+        PlanJob job = plan.jobs().get(j);
+        toolSet[j] = indexOf(shop.toolSets(), s -> s.code().equals(job.toolSet()));
+        fleet[j] = job.fleetId().isPresent()
+                ? indexOf(shop.fleets(), f -> f.id() == job.fleetId().getAsLong())
+                : NONE;
+        ratePerDay[j] = job.exposurePerDay();
+        actBy[j] = job.actBy();
+        earliest[j] = Math.max(now, job.earliest());
+        offRoad[j] = job.offRoadPerDay();
+        waiting[j] = new long[days + 1];
+        for (int d = shop.today(); d < days; d++) {
+            waiting[j][d + 1] = waiting[j][d] + (d < job.actBy() ? ratePerDay[j] : 2 * ratePerDay[j]);
+        }
+        nextBlocked[j] = new int[days + 1];
+        nextBlocked[j][days] = days;
+        for (int d = days - 1; d >= 0; d--) {
+            nextBlocked[j][d] = job.blockedDays().contains(d) ? d : nextBlocked[j][d + 1];
+        }
+        technicians[j] = IntStream.range(0, work.length)
+                .filter(t -> shop.technicians().get(t).skills().containsAll(job.skills()))
+                .toArray();
+        // the lightest bay that will do comes first, so that the heavy ones stay free
+        bays[j] = IntStream.range(0, bayBusy.length)
+                .filter(b -> shop.bays().get(b).liftClass() >= job.liftClass())
+                .boxed()
+                .sorted(Comparator.comparing(b -> shop.bays().get(b).liftClass()))
+                .mapToInt(b -> b)
+                .toArray();
+        for (int t = 0; t < work.length; t++) {
+            work[t][j] = shop.technicians().get(t).slotsFor(job.slots());
+        }
+        fixedStart[j] = NONE;
+        PlanJob.Pin pin = job.pin();
+        if (pin instanceof PlanJob.Pin.AtStart at) {
+            fixedStart[j] = at.slot();
+        }
+        job.known().ifPresent(k -> {
+            knownTech[j] = indexOf(shop.technicians(), t -> t.id() == k.technicianId());
+            knownBay[j] = indexOf(shop.bays(), b -> b.id() == k.bayId());
+            knownStart[j] = k.start();
+        });
+        unplanned[j] = waiting[j][days]
+                + prices.unplanned()
+                + (knownTech[j] != NONE ? prices.move() : 0)
+                + (job.mustBePlanned() ? PROMISE_BROKEN : 0);
+    }
+
+    private static <T> int indexOf(List<T> all, java.util.function.Predicate<T> which) {
+        for (int i = 0; i < all.size(); i++) {
+            if (which.test(all.get(i))) {
+                return i;
+            }
+        }
+        return NONE;
+    }
+
+    /** Minor units; the sum over all jobs, planned or not. */
+    long cost() {
+        return cost;
+    }
+
+    boolean isPlaced(int j) {
+        return tech[j] != NONE;
+    }
+
+    /** End of work of job {@code j} for technician {@code t} from {@code s}; -1 where it may not start or not end there. */
+    int endFrom(int t, int j, int s) {
+        if (s < 0 || s >= slots || workIndex[t][s] == NONE) {
+            return NONE;
+        }
+        int last = workIndex[t][s] + work[t][j] - 1;
+        return last < workSlots[t].length ? workSlots[t][last] + 1 : NONE;
+    }
+
+    /** True where {@code j} may be placed there as the board stands; the job itself must not be on it. */
+    boolean fits(int j, int t, int b, int s) {
+        int e = t == NONE || b == NONE ? NONE : endFrom(t, j, s);
+        if (e == NONE
+                || s < earliest[j]
+                || (fixedStart[j] != NONE && s != fixedStart[j])
+                || !contains(technicians[j], t)
+                || !contains(bays[j], b)) {
+            return false;
+        }
+        int first = s / PER_DAY;
+        int last = (e - 1) / PER_DAY;
+        return nextBlocked[j][first] > last
+                && lastSet(techBusy[t], s, e) == NONE
+                && lastSet(bayBusy[b], s, e) == NONE
+                && lastSet(setsGone[toolSet[j]], s, e) == NONE
+                && lastFull(j, first, last) == NONE;
+    }
+
+    private static boolean contains(int[] all, int value) {
+        for (int i : all) {
+            if (i == value) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** The first bay of those that will do which is free from {@code s} to {@code e}; -1 where none is. */
+    int freeBay(int j, int s, int e) {
+        for (int b : bays[j]) {
+            if (lastSet(bayBusy[b], s, e) == NONE) {
+                return b;
+            }
+        }
+        return NONE;
+    }
+
+    int[] techniciansFor(int j) {
+        return technicians[j];
+    }
+
+    /** Vehicles of a fleet that are off the road on {@code day}. */
+    int offTheRoad(int fleetIndex, int day) {
+        return offTheRoad[fleetIndex][day];
+    }
+
+    /** What placing {@code j} there adds, against its not being in the case at all. */
+    long costAt(int j, int t, int b, int s) {
+        int e = endFrom(t, j, s);
+        int first = s / PER_DAY;
+        int last = (e - 1) / PER_DAY;
+        return waiting[j][first]
+                + (last - first + 1) * offRoad[j]
+                + changeover(t, s, toolSet[j])
+                + (knownTech[j] == NONE || (t == knownTech[j] && b == knownBay[j] && s == knownStart[j])
+                        ? 0
+                        : prices.move());
+    }
+
+    /** What a job with {@code set} between its neighbours on technician {@code t} at {@code s} adds in changes. */
+    private long changeover(int t, int s, int set) {
+        int at = position(t, s);
+        int before = at > 0 ? toolSet[order[t][at - 1]] : NONE;
+        int after = at < orderSize[t] ? toolSet[order[t][at]] : NONE;
+        int pairs = (before != NONE && before != set ? 1 : 0) + (after != NONE && after != set ? 1 : 0);
+        if (before != NONE && after != NONE && before != after) {
+            pairs--;
+        }
+        return pairs * prices.changeover();
+    }
+
+    /** How many jobs of technician {@code t} start before {@code s}. */
+    private int position(int t, int s) {
+        int low = 0;
+        int high = orderSize[t];
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (start[order[t][middle]] < s) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    void place(int j, int t, int b, int s) {
+        int e = endFrom(t, j, s);
+        cost += costAt(j, t, b, s) - unplanned[j];
+        int at = position(t, s);
+        System.arraycopy(order[t], at, order[t], at + 1, orderSize[t] - at);
+        order[t][at] = j;
+        orderSize[t]++;
+        tech[j] = t;
+        bay[j] = b;
+        start[j] = s;
+        end[j] = e;
+        setRange(techBusy[t], s, e);
+        setRange(bayBusy[b], s, e);
+        int set = toolSet[j];
+        for (int i = s; i < e; i++) {
+            if (++setsOut[set][i] >= setCopies[set][i / PER_DAY]) {
+                setsGone[set][i >> 6] |= 1L << i;
+            }
+        }
+        if (fleet[j] != NONE) {
+            for (int d = s / PER_DAY; d <= (e - 1) / PER_DAY; d++) {
+                offTheRoad[fleet[j]][d]++;
+            }
+        }
+    }
+
+    void remove(int j) {
+        int t = tech[j];
+        int b = bay[j];
+        int s = start[j];
+        int e = end[j];
+        int at = position(t, s);
+        System.arraycopy(order[t], at + 1, order[t], at, orderSize[t] - at - 1);
+        orderSize[t]--;
+        clearRange(techBusy[t], s, e);
+        clearRange(bayBusy[b], s, e);
+        int set = toolSet[j];
+        for (int i = s; i < e; i++) {
+            if (--setsOut[set][i] < setCopies[set][i / PER_DAY]) {
+                setsGone[set][i >> 6] &= ~(1L << i);
+            }
+        }
+        if (fleet[j] != NONE) {
+            for (int d = s / PER_DAY; d <= (e - 1) / PER_DAY; d++) {
+                offTheRoad[fleet[j]][d]--;
+            }
+        }
+        cost += unplanned[j] - costAt(j, t, b, s);
+        tech[j] = NONE;
+        bay[j] = NONE;
+        start[j] = NONE;
+        end[j] = NONE;
+    }
+
+    /**
+     * Looks for the cheapest place of {@code j} that costs less than {@code most}; true where there is one, which then
+     * stands in the {@code found} fields. A place is overlooked with chance {@code blink}, so that repeated searches do not
+     * all end in the same plan.
+     */
+    boolean find(int j, long most, RandomGenerator random, double blink) {
+        foundCost = most;
+        foundTech = NONE;
+        if (knownTech[j] != NONE && fits(j, knownTech[j], knownBay[j], knownStart[j])) {
+            consider(j, knownTech[j], knownBay[j], knownStart[j], random, blink);
+        }
+        for (int t : technicians[j]) {
+            findWith(j, t, random, blink);
+        }
+        return foundTech != NONE;
+    }
+
+    private boolean consider(int j, int t, int b, int s, RandomGenerator random, double blink) {
+        long there = costAt(j, t, b, s);
+        if (there < foundCost && (blink == 0 || random.nextDouble() >= blink)) {
+            foundCost = there;
+            foundTech = t;
+            foundBay = b;
+            foundStart = s;
+            return true;
+        }
+        return false;
+    }
+
+    /** The first place in each gap of each day: later ones of the same day and gap never cost less. */
+    private void findWith(int j, int t, RandomGenerator random, double blink) {
+        int[] index = workIndex[t];
+        int[] working = workSlots[t];
+        int need = work[t][j] - 1;
+        long[] wait = waiting[j];
+        long[] gone = setsGone[toolSet[j]];
+        long[] busy = techBusy[t];
+        int s = fixedStart[j] != NONE ? fixedStart[j] : earliest[j];
+        int stop = fixedStart[j] != NONE ? s + 1 : slots;
+        while (s < stop) {
+            int day = s / PER_DAY;
+            if (wait[day] + offRoad[j] >= foundCost) {
+                return;
+            }
+            if (index[s] == NONE) {
+                s = (day + 1) * PER_DAY;
+                continue;
+            }
+            int lastWork = index[s] + need;
+            if (lastWork >= working.length) {
+                return;
+            }
+            int e = working[lastWork] + 1;
+            int last = (e - 1) / PER_DAY;
+            if (nextBlocked[j][day] <= last) {
+                s = (nextBlocked[j][day] + 1) * PER_DAY;
+                continue;
+            }
+            if (wait[day] + (last - day + 1) * offRoad[j] >= foundCost) {
+                s = (day + 1) * PER_DAY;
+                continue;
+            }
+            int inTheWay = lastSet(busy, s, e);
+            if (inTheWay == NONE) {
+                inTheWay = lastSet(gone, s, e);
+            }
+            if (inTheWay != NONE) {
+                s = inTheWay + 1;
+                continue;
+            }
+            int full = lastFull(j, day, last);
+            if (full != NONE) {
+                s = (full + 1) * PER_DAY;
+                continue;
+            }
+            int freeBay = NONE;
+            int soonest = slots;
+            for (int b : bays[j]) {
+                int taken = lastSet(bayBusy[b], s, e);
+                if (taken == NONE) {
+                    freeBay = b;
+                    break;
+                }
+                soonest = Math.min(soonest, taken + 1);
+            }
+            if (freeBay == NONE) {
+                s = soonest;
+                continue;
+            }
+            if (blink != 0 && random.nextDouble() < blink) {
+                s++;
+                continue;
+            }
+            consider(j, t, freeBay, s, random, 0);
+            // the next gap of this day, or the next day
+            int nextJob = nextSet(busy, s, (day + 1) * PER_DAY);
+            s = nextJob == NONE ? (day + 1) * PER_DAY : nextJob;
+        }
+    }
+
+    private int lastFull(int j, int first, int last) {
+        if (fleet[j] == NONE) {
+            return NONE;
+        }
+        int[] off = offTheRoad[fleet[j]];
+        for (int d = last; d >= first; d--) {
+            if (off[d] >= cap[fleet[j]]) {
+                return d;
+            }
+        }
+        return NONE;
+    }
+
+    /** The last slot of {@code [from, to)} that is set; -1 where none is. */
+    static int lastSet(long[] bits, int from, int to) {
+        int word = (to - 1) >> 6;
+        int firstWord = from >> 6;
+        long mask = -1L >>> (63 - ((to - 1) & 63));
+        while (true) {
+            long here = bits[word] & mask;
+            if (word == firstWord) {
+                here &= -1L << (from & 63);
+            }
+            if (here != 0) {
+                return (word << 6) + 63 - Long.numberOfLeadingZeros(here);
+            }
+            if (word == firstWord) {
+                return NONE;
+            }
+            word--;
+            mask = -1L;
+        }
+    }
+
+    private static int nextSet(long[] bits, int from, int to) {
+        for (int i = from; i < to; ) {
+            long here = bits[i >> 6] >>> (i & 63);
+            if (here != 0) {
+                int at = i + Long.numberOfTrailingZeros(here);
+                return at < to ? at : NONE;
+            }
+            i = ((i >> 6) + 1) << 6;
+        }
+        return NONE;
+    }
+
+    private static void setRange(long[] bits, int from, int to) {
+        for (int i = from; i < to; i++) {
+            bits[i >> 6] |= 1L << i;
+        }
+    }
+
+    private static void clearRange(long[] bits, int from, int to) {
+        for (int i = from; i < to; i++) {
+            bits[i >> 6] &= ~(1L << i);
+        }
+    }
+
+    /** Positions of jobs in the case, by id. */
+    static Map<Long, Integer> positionsOf(PlanCase plan) {
+        Map<Long, Integer> positions = new HashMap<>();
+        for (int j = 0; j < plan.jobs().size(); j++) {
+            positions.put(plan.jobs().get(j).id(), j);
+        }
+        return positions;
+    }
+
+    /** Position of the place's technician; -1 where the workshop has no such. */
+    int technician(Place place) {
+        return indexOf(plan.shop().technicians(), t -> t.id() == place.technicianId());
+    }
+
+    /** Position of the place's bay; -1 where the workshop has no such. */
+    int bay(Place place) {
+        return indexOf(plan.shop().bays(), b -> b.id() == place.bayId());
+    }
+
+    /** Places {@code j} at {@code place} where it fits; false where it does not. */
+    boolean placeAt(int j, Place place) {
+        int t = technician(place);
+        int b = bay(place);
+        if (!fits(j, t, b, place.start())) {
+            return false;
+        }
+        place(j, t, b, place.start());
+        return true;
+    }
+
+    /** Places a job that is promised or under way, whose start may have passed; false where something else is there. */
+    boolean placeFixed(int j, Place place) {
+        int t = technician(place);
+        int b = bay(place);
+        int s = place.start();
+        int e = t == NONE || b == NONE ? NONE : endFrom(t, j, s);
+        if (e == NONE
+                || lastSet(techBusy[t], s, e) != NONE
+                || lastSet(bayBusy[b], s, e) != NONE
+                || lastSet(setsGone[toolSet[j]], s, e) != NONE
+                || lastFull(j, s / PER_DAY, (e - 1) / PER_DAY) != NONE) {
+            return false;
+        }
+        place(j, t, b, s);
+        fixed[j] = true;
+        return true;
+    }
+
+    /** Leaves a promised job that collides with another out of the plan: neither placed nor counted. */
+    void leaveOut(int j) {
+        cost -= unplanned[j];
+        unplanned[j] = 0;
+        fixed[j] = true;
+    }
+
+    Place placeOf(int j) {
+        return new Place(
+                plan.shop().technicians().get(tech[j]).id(),
+                plan.shop().bays().get(bay[j]).id(),
+                start[j]);
+    }
+
+    /** Every placed job's place, by job id. */
+    Map<Long, Place> places() {
+        Map<Long, Place> places = new HashMap<>();
+        for (int j = 0; j < jobs; j++) {
+            if (isPlaced(j)) {
+                places.put(plan.jobs().get(j).id(), placeOf(j));
+            }
+        }
+        return places;
+    }
+
+    /** The cost by its parts, counted anew from the placements. */
+    PlanCost parts() {
+        long exposure = 0;
+        long unplannedCost = 0;
+        long off = 0;
+        int unplannedJobs = 0;
+        int offDays = 0;
+        int moved = 0;
+        for (int j = 0; j < jobs; j++) {
+            if (!isPlaced(j) && fixed[j]) {
+                continue;
+            }
+            if (!isPlaced(j)) {
+                unplannedCost += waiting[j][days] + prices.unplanned();
+                unplannedJobs++;
+                moved += knownTech[j] == NONE ? 0 : 1;
+                continue;
+            }
+            int first = start[j] / PER_DAY;
+            int here = (end[j] - 1) / PER_DAY - first + 1;
+            exposure += waiting[j][first];
+            off += here * offRoad[j];
+            offDays += here;
+            moved += knownTech[j] == NONE
+                            || (tech[j] == knownTech[j] && bay[j] == knownBay[j] && start[j] == knownStart[j])
+                    ? 0
+                    : 1;
+        }
+        long changes = 0;
+        for (int t = 0; t < order.length; t++) {
+            for (int i = 1; i < orderSize[t]; i++) {
+                changes += toolSet[order[t][i]] == toolSet[order[t][i - 1]] ? 0 : prices.changeover();
+            }
+        }
+        return new PlanCost(
+                exposure, unplannedCost, off, changes, moved * prices.move(), unplannedJobs, offDays, moved);
+    }
+}
