@@ -3,7 +3,6 @@ package knollfield.core.plan;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -114,6 +113,12 @@ public final class Board {
         }
         remove(jobId);
         tracks.placeAt(at(jobId), place);
+    }
+
+    /** Back to a place it was just taken from, promised ones included. */
+    void putBack(long jobId, Place place) {
+        int j = at(jobId);
+        tracks.place(j, tracks.technician(place), tracks.bay(place), place.start());
     }
 
     /** Takes a job off the board; nothing happens where it is not on it. */
@@ -339,7 +344,7 @@ public final class Board {
             int j = at(jobId);
             tracks.remove(j);
             Share share = shareAt(jobId, p);
-            tracks.placeAt(j, p);
+            putBack(jobId, p);
             return share;
         });
     }
@@ -415,10 +420,5 @@ public final class Board {
                         tracks.place(j, tracks.foundTech, tracks.foundBay, tracks.foundStart);
                     }
                 });
-    }
-
-    /** Places and cost of a board as a value that does not change with it. */
-    Map<Long, Place> copyOfPlaces() {
-        return Map.copyOf(new HashMap<>(places()));
     }
 }

@@ -1,0 +1,100 @@
+package knollfield.core.plan;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+
+/** What moves, and what it costs, if something fails: a technician, a bay, a tool set, a ferry (rules.md section 11). */
+public final class WhatIf {
+
+    private WhatIf() {}
+
+    /**
+     * @param struck jobs that cannot stay where they are, and the rules that say so
+     * @param changes what would have to move
+     * @param promisesBroken promised jobs that could not even start when promised
+     * @param places of all jobs then
+     */
+    public record Answer(
+            PlanCost before,
+            PlanCost after,
+            Map<Long, List<Broken>> struck,
+            List<PlanChange> changes,
+            Set<Long> promisesBroken,
+            Map<Long, Place> places) {}
+
+    /**
+     * The calmest way out found: jobs that are not struck stay, unless a struck one finds no place without moving them. A
+     * struck promise keeps its start where another technician or bay can keep it.
+     *
+     * @param now the case as it is
+     * @param then the same jobs where the worse has happened
+     * @param steps of the search for each attempt
+     */
+    public static Answer of(PlanCase now, Map<Long, Place> places, PlanCase then, long seed, long steps) {
+        Board before = Board.lay(now, places);
+        Board after = Board.lay(then, places);
+        Map<Long, List<Broken>> struck = new HashMap<>(after.clashes());
+        before.clashes().keySet().forEach(struck::remove);
+        PlanCase calm = changed(then, j -> pinned(j, places, struck.keySet(), true));
+        Map<Long, Place> found = search(calm, places, seed, steps);
+        if (!found.keySet().containsAll(wanted(struck.keySet(), places))) {
+            PlanCase freer = changed(then, j -> pinned(j, places, struck.keySet(), false));
+            found = search(freer, places, seed, steps);
+        }
+        Set<Long> broken = new TreeSet<>();
+        for (long id : struck.keySet()) {
+            PlanJob job = then.job(id);
+            Place there = found.get(id);
+            if (job.pin() instanceof PlanJob.Pin.AtPlace at
+                    && (there == null || there.start() != at.place().start())) {
+                broken.add(id);
+            }
+        }
+        if (!broken.isEmpty() && !found.keySet().containsAll(wanted(broken, places))) {
+            PlanCase given = changed(
+                    then,
+                    j -> broken.contains(j.id())
+                            ? j.with(new PlanJob.Pin.Free())
+                            : pinned(j, places, struck.keySet(), false));
+            found = search(given, found, seed, steps);
+        }
+        PlanCase judged = changed(then, j -> struck.containsKey(j.id()) ? j.with(new PlanJob.Pin.Free()) : j);
+        return new Answer(
+                before.cost(),
+                Board.lay(judged, found).cost(),
+                Map.copyOf(struck),
+                PlanChange.between(then, places, found),
+                broken,
+                Map.copyOf(found));
+    }
+
+    private static Set<Long> wanted(Set<Long> ids, Map<Long, Place> places) {
+        Set<Long> wanted = new HashSet<>(ids);
+        wanted.retainAll(places.keySet());
+        return wanted;
+    }
+
+    private static PlanJob pinned(PlanJob job, Map<Long, Place> places, Set<Long> struck, boolean othersStay) {
+        if (struck.contains(job.id())) {
+            return job.pin() instanceof PlanJob.Pin.AtPlace at
+                    ? job.with(new PlanJob.Pin.AtStart(at.place().start()))
+                    : job;
+        }
+        Place place = places.get(job.id());
+        return othersStay && place != null ? job.with(new PlanJob.Pin.AtPlace(place)) : job;
+    }
+
+    private static PlanCase changed(PlanCase plan, Function<PlanJob, PlanJob> change) {
+        return new PlanCase(plan.shop(), plan.jobs().stream().map(change).toList());
+    }
+
+    private static Map<Long, Place> search(PlanCase plan, Map<Long, Place> from, long seed, long steps) {
+        return PlanSearch.run(plan, from, seed, new PlanSearch.Budget.Steps(steps))
+                .places();
+    }
+}
