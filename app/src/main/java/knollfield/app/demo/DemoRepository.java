@@ -1,6 +1,5 @@
 package knollfield.app.demo;
 
-import java.time.LocalDateTime;
 import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -36,22 +35,6 @@ class DemoRepository {
                 .param("name", name)
                 .param("note", note)
                 .param("lift", liftClass)
-                .update();
-    }
-
-    /** A booked job, also one whose time has come already. */
-    void book(long jobId, long technicianId, long bayId, LocalDateTime start, LocalDateTime end) {
-        jdbc.sql("""
-                        UPDATE job
-                        SET stage = 'PLANNED', technician_id = :technician, bay_id = :bay, start_at = :start,
-                            end_at = :end
-                        WHERE id = :id
-                        """)
-                .param("technician", technicianId)
-                .param("bay", bayId)
-                .param("start", start)
-                .param("end", end)
-                .param("id", jobId)
                 .update();
     }
 

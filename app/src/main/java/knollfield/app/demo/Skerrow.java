@@ -3,6 +3,7 @@ package knollfield.app.demo;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -11,12 +12,17 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
+import knollfield.app.away.Absence;
+import knollfield.app.away.Absences;
+import knollfield.app.board.Boards;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.estimate.Estimates;
 import knollfield.app.job.CardEventRequest;
 import knollfield.app.job.CardEventRequest.Type;
 import knollfield.app.job.Cards;
+import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.parts.CatalogPart;
 import knollfield.app.parts.Catalogue;
@@ -27,6 +33,7 @@ import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.stores.Stores;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
@@ -68,6 +75,7 @@ class Skerrow implements SmartInitializingSingleton {
 
     private static final Logger LOG = LoggerFactory.getLogger(Skerrow.class);
     private static final Set<DayOfWeek> WEEKDAYS = EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY);
+    private static final int BOARD_JOBS = 26;
     private static final String[] VANS = {"OST-20", "OST-20", "CAL-20D", "TAV-19D"};
     private static final String[] CARS = {
         "CAL-16", "CAL-16", "HOL-12", "HOL-12", "HOL-16", "BRE-14", "BRE-14", "WIN-15", "KES-18", "SOR-22", "OST-24V",
@@ -84,6 +92,10 @@ class Skerrow implements SmartInitializingSingleton {
     private final WorkshopSettings settings;
     private final DemoRepository demo;
     private final Catalogue catalogue;
+    private final Boards boards;
+    private final Stores stores;
+    private final Absences absences;
+    private final Estimates estimates;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
     private final int size;
@@ -99,6 +111,10 @@ class Skerrow implements SmartInitializingSingleton {
             WorkshopSettings settings,
             DemoRepository demo,
             Catalogue catalogue,
+            Boards boards,
+            Stores stores,
+            Absences absences,
+            Estimates estimates,
             WorkshopClock clock,
             TransactionTemplate transaction,
             @Value("${knollfield.demo.vehicles:240}") int size) {
@@ -112,6 +128,10 @@ class Skerrow implements SmartInitializingSingleton {
         this.settings = settings;
         this.demo = demo;
         this.catalogue = catalogue;
+        this.boards = boards;
+        this.stores = stores;
+        this.absences = absences;
+        this.estimates = estimates;
         this.clock = clock;
         this.transaction = transaction;
         this.size = size;
@@ -359,6 +379,82 @@ class Skerrow implements SmartInitializingSingleton {
             promise(lamorns.get(0), "hedra", "Bay 4", workingDay(today, 3), 0);
             jobs.create(lamorns.get(1).history().vehicle().id());
         }
+        fillStores();
+        fillBoard();
+    }
+
+    /** Some of every original part on the shelf, none of some: those come with the ferry. */
+    private void fillStores() {
+        for (EngineFamily family : SkerrowFamilies.all()) {
+            for (Item item : family.items()) {
+                String number = item.part().number();
+                stores.count(number, Math.floorMod(number.hashCode(), 5), 0);
+            }
+        }
+        absences.add(absences.of(
+                Absence.Kind.TECHNICIAN,
+                byName("odo").id(),
+                null,
+                null,
+                workingDay(clock.today(), 6),
+                workingDay(clock.today(), 7),
+                "course on the mainland"));
+    }
+
+    /** Every second vehicle that is due has a job: some promised, some planned, some waiting for parts or an answer. */
+    private void fillBoard() {
+        List<VehicleState> due = forecasts.worstFirst().stream()
+                .filter(s -> s.forecast().status() == Status.OVERDUE
+                        || s.forecast().status() == Status.ACT_NOW
+                        || s.forecast().status() == Status.COMING)
+                .filter(s -> s.aside().isEmpty()
+                        && s.history().evidence().isEmpty()
+                        && s.family().isPresent())
+                .filter(s -> jobs.ofVehicle(s.vehicle().id()).stream()
+                        .noneMatch(j -> j.stage().isOpen()))
+                .toList();
+        List<Long> made = new ArrayList<>();
+        for (int i = 1; i < due.size() && made.size() < BOARD_JOBS; i += 2) {
+            made.add(jobs.create(due.get(i).vehicle().id()));
+        }
+        for (int i = 0; i < made.size(); i++) {
+            if (i % 7 == 3) {
+                estimates.make(made.get(i));
+            } else if (i % 3 != 2) {
+                placeInTheNextDays(made.get(i), i % 6 == 1);
+            }
+        }
+        if (!made.isEmpty()) {
+            missed(made.get(made.size() - 1));
+        }
+    }
+
+    private void placeInTheNextDays(long jobId, boolean promised) {
+        for (int step = 0; step < 7; step++) {
+            LocalDate day = workingDay(clock.today(), step);
+            for (int slot : new int[] {0, 8, 4, 12}) {
+                Boards.Wanted wanted = new Boards.Wanted(null, null, day, WorkCalendar.startOf(slot));
+                if (boards.ask(jobId, wanted).broken().isEmpty()) {
+                    boards.place(jobId, wanted, promised, jobs.get(jobId).version());
+                    return;
+                }
+            }
+        }
+    }
+
+    /** A vehicle that was promised for the last working day and did not come. */
+    private void missed(long jobId) {
+        Job job = jobs.get(jobId);
+        if (job.booking().isPresent()) {
+            return;
+        }
+        LocalDateTime start = workingDay(clock.today(), -1).atTime(WorkCalendar.startOf(0));
+        jobs.put(
+                jobId,
+                Optional.of(new Job.Booking(byName("perran").id(), demo.bay("Bay 4"), start, start.plusHours(3), true)),
+                job.version(),
+                "job %d promised".formatted(jobId));
+        boards.noShow(jobId, "not reached by phone", jobs.get(jobId).version());
     }
 
     private static boolean has(VehicleState state, String... families) {
@@ -373,12 +469,16 @@ class Skerrow implements SmartInitializingSingleton {
         long id = jobs.create(state.history().vehicle().id());
         int minutes = jobs.bundle(jobs.get(id)).labour().minutes();
         WorkCalendar calendar = new WorkCalendar(WEEKDAYS);
-        demo.book(
+        jobs.put(
                 id,
-                byName(technician).id(),
-                demo.bay(bay),
-                day.atTime(WorkCalendar.startOf(slot)),
-                calendar.end(day, slot, minutes));
+                Optional.of(new Job.Booking(
+                        byName(technician).id(),
+                        demo.bay(bay),
+                        day.atTime(WorkCalendar.startOf(slot)),
+                        calendar.end(day, slot, minutes),
+                        true)),
+                jobs.get(id).version(),
+                "job %d promised".formatted(id));
         return id;
     }
 

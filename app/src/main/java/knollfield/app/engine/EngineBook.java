@@ -62,6 +62,7 @@ public class EngineBook {
                         () -> new NotFound("Engine family %s, version %d is not on file.".formatted(code, version)));
     }
 
+    /** Copies of the family's tool set that can be worked with. */
     public int toolSetCopies(String familyCode) {
         return repository.toolSetCopies(familyCode);
     }

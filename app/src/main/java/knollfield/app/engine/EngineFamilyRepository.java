@@ -73,19 +73,20 @@ class EngineFamilyRepository {
     }
 
     void addToolSet(String familyCode, int copies) {
-        jdbc.sql("INSERT INTO tool_set (family_code, copies) VALUES (:code, :copies)")
-                .param("code", familyCode)
-                .param("copies", copies)
-                .update();
+        for (int number = 1; number <= copies; number++) {
+            jdbc.sql("""
+                            INSERT INTO tool_copy (family_code, number, state, kept_at, note, version)
+                            VALUES (:code, :number, 'GOOD', 'tool store', '', 1)
+                            """).param("code", familyCode).param("number", number).update();
+        }
     }
 
-    /** Copies of the family's tool set in the house; zero where none is on file. */
+    /** Copies of the family's tool set that can be worked with. */
     int toolSetCopies(String familyCode) {
-        return jdbc.sql("SELECT copies FROM tool_set WHERE family_code = :code")
+        return jdbc.sql("SELECT COUNT(*) FROM tool_copy WHERE family_code = :code AND state IN ('GOOD', 'WORN')")
                 .param("code", familyCode)
                 .query(Integer.class)
-                .optional()
-                .orElse(0);
+                .single();
     }
 
     private VersionedFamily versioned(ResultSet rs, int row) throws SQLException {

@@ -69,6 +69,22 @@ public class Estimates {
         return Estimate.of(jobs.bundle(job), job.scope().ownerSupplied(), rates);
     }
 
+    /** How far the owner's consent to a job has come. */
+    public enum Asked {
+        NOT_YET,
+        WAITING,
+        ANSWERED
+    }
+
+    /** Whether the owner was asked, and has answered every line of the newest estimate. */
+    public Asked asked(long jobId) {
+        return newest(jobId)
+                .map(e -> standing(jobId, e.estimate()).stream().anyMatch(Consent.OfLine::isOpen)
+                        ? Asked.WAITING
+                        : Asked.ANSWERED)
+                .orElse(Asked.NOT_YET);
+    }
+
     List<StoredEstimate> ofJob(long jobId) {
         return repository.ofJob(jobId);
     }

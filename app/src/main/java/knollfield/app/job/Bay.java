@@ -5,4 +5,4 @@ package knollfield.app.job;
  *
  * @param liftClass 1 light, 2 heavy
  */
-record Bay(long id, String name, String note, int liftClass) {}
+public record Bay(long id, String name, String note, int liftClass) {}

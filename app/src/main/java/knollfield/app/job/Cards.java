@@ -32,6 +32,7 @@ import knollfield.core.jobcard.CardGenerator;
 import knollfield.core.jobcard.CardPlan;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.odometer.ReadingSource;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -49,6 +50,7 @@ public class Cards {
     private final WorkshopSettings settings;
     private final VehicleLog log;
     private final Words words;
+    private final ApplicationEventPublisher events;
 
     Cards(
             JobRepository jobRepository,
@@ -60,7 +62,8 @@ public class Cards {
             WorkshopClock clock,
             WorkshopSettings settings,
             VehicleLog log,
-            Words words) {
+            Words words,
+            ApplicationEventPublisher events) {
         this.jobRepository = jobRepository;
         this.jobs = jobs;
         this.builds = builds;
@@ -71,6 +74,7 @@ public class Cards {
         this.settings = settings;
         this.log = log;
         this.words = words;
+        this.events = events;
     }
 
     /** Where the card of {@code job} stands. */
@@ -153,6 +157,9 @@ public class Cards {
         log.write(job.vehicleId(), "job " + job.id() + " checked in", "", "");
     }
 
+    /** A job was signed; told within the change. */
+    public record JobDone(long jobId) {}
+
     private void complete(Job job, CardState state) {
         EngineFamily family = jobs.family(job);
         Vehicle vehicle = jobs.state(job).history().vehicle();
@@ -190,6 +197,7 @@ public class Cards {
                 .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
                 .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
         save(job.with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km())));
+        events.publishEvent(new JobDone(job.id()));
         log.write(
                 job.vehicleId(),
                 "job " + job.id() + " signed",

@@ -1,5 +1,6 @@
 package knollfield.app.job;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Optional;
@@ -24,12 +25,28 @@ public record Job(
         JobScope scope,
         Set<String> items,
         Optional<Booking> booking,
+        Wishes wishes,
         Optional<Done> done,
         Optional<Actual> actual,
         int version) {
 
-    /** A place on the board. */
-    public record Booking(long technicianId, long bayId, LocalDateTime start, LocalDateTime end) {}
+    /**
+     * A place on the board.
+     *
+     * @param promised the owner has been told; it stays unless somebody moves it on purpose
+     */
+    public record Booking(long technicianId, long bayId, LocalDateTime start, LocalDateTime end, boolean promised) {}
+
+    /**
+     * When the owner can bring the vehicle.
+     *
+     * @param days of the week; empty where any will do
+     */
+    public record Wishes(Optional<LocalDate> notBefore, Set<DayOfWeek> days) {
+        public static Wishes none() {
+            return new Wishes(Optional.empty(), Set.of());
+        }
+    }
 
     /** What completion left: the day, the odometer, and what the label says. */
     public record Done(LocalDate on, int km, Optional<LocalDate> nextDueOn, OptionalInt nextDueKm) {}
@@ -38,7 +55,8 @@ public record Job(
     public record Actual(int minutes, long partsMinor) {}
 
     public Job with(JobStage other, Optional<Booking> place) {
-        return new Job(id, vehicleId, familyCode, familyVersion, other, scope, items, place, done, actual, version);
+        return new Job(
+                id, vehicleId, familyCode, familyVersion, other, scope, items, place, wishes, done, actual, version);
     }
 
     public Job with(JobStage other, Done completed) {
@@ -51,22 +69,41 @@ public record Job(
                 scope,
                 items,
                 booking,
+                wishes,
                 Optional.of(completed),
                 actual,
                 version);
     }
 
     public Job with(JobScope other) {
-        return new Job(id, vehicleId, familyCode, familyVersion, stage, other, items, booking, done, actual, version);
+        return new Job(
+                id, vehicleId, familyCode, familyVersion, stage, other, items, booking, wishes, done, actual, version);
     }
 
     public Job with(Set<String> renewed) {
-        return new Job(id, vehicleId, familyCode, familyVersion, stage, scope, renewed, booking, done, actual, version);
+        return new Job(
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                stage,
+                scope,
+                renewed,
+                booking,
+                wishes,
+                done,
+                actual,
+                version);
     }
 
     /** This job built on another version of its family's book. */
     public Job onBook(int other) {
-        return new Job(id, vehicleId, familyCode, other, stage, scope, items, booking, done, actual, version);
+        return new Job(id, vehicleId, familyCode, other, stage, scope, items, booking, wishes, done, actual, version);
+    }
+
+    public Job with(Wishes other) {
+        return new Job(
+                id, vehicleId, familyCode, familyVersion, stage, scope, items, booking, other, done, actual, version);
     }
 
     public Job with(Actual what) {
@@ -79,6 +116,7 @@ public record Job(
                 scope,
                 items,
                 booking,
+                wishes,
                 done,
                 Optional.of(what),
                 version);

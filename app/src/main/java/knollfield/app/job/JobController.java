@@ -2,7 +2,6 @@ package knollfield.app.job;
 
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.LocalTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -90,8 +89,6 @@ class JobController {
 
     record ActualIn(int minutes, long partsMinor, int version) {}
 
-    record BookingRequest(long technicianId, long bayId, LocalDate day, LocalTime time, int version) {}
-
     record JobRow(
             long id,
             long vehicleId,
@@ -170,18 +167,6 @@ class JobController {
     @PutMapping("/{id}/actual")
     JobViews.JobView actual(@PathVariable long id, @RequestBody ActualIn body) {
         jobs.actual(id, new Job.Actual(body.minutes(), body.partsMinor()), body.version());
-        return views.view(jobs.get(id));
-    }
-
-    @PutMapping("/{id}/booking")
-    JobViews.JobView book(@PathVariable long id, @RequestBody BookingRequest b) {
-        jobs.book(id, b.technicianId(), b.bayId(), b.day(), b.time(), b.version());
-        return views.view(jobs.get(id));
-    }
-
-    @DeleteMapping("/{id}/booking")
-    JobViews.JobView unbook(@PathVariable long id, @RequestParam int version) {
-        jobs.unbook(id, version);
         return views.view(jobs.get(id));
     }
 

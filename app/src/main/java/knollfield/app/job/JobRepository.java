@@ -2,6 +2,7 @@ package knollfield.app.job;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
@@ -26,7 +27,7 @@ class JobRepository {
 
     private static final String SELECT = """
             SELECT id, vehicle_id, family_code, family_version, stage, scope, chosen, items, technician_id, bay_id,
-                   start_at, end_at, completed_on, completed_km, next_due_on, next_due_km, actual_minutes,
+                   start_at, end_at, promised, not_before, days, completed_on, completed_km, next_due_on, next_due_km, actual_minutes,
                    actual_parts_minor, version
             FROM job
             """;
@@ -67,6 +68,13 @@ class JobRepository {
                                  WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') OR completed_on >= :since
                                  ORDER BY start_at, id
                                 """).param("since", doneSince).query(this::job).list();
+    }
+
+    /** Jobs that somebody could still work on: waiting, planned or under way. */
+    List<Job> open() {
+        return jdbc.sql(SELECT + " WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') ORDER BY id")
+                .query(this::job)
+                .list();
     }
 
     /** Jobs with a place on the board that touches the span. */
@@ -113,7 +121,8 @@ class JobRepository {
         return jdbc.sql("""
                                 UPDATE job
                                 SET family_version = :familyVersion, stage = :stage, scope = :scope, items = :items, technician_id = :technician,
-                                    bay_id = :bay, start_at = :start, end_at = :end, completed_on = :doneOn,
+                                    bay_id = :bay, start_at = :start, end_at = :end, promised = :promised,
+                                    not_before = :notBefore, days = :days, completed_on = :doneOn,
                                     completed_km = :doneKm, next_due_on = :nextOn, next_due_km = :nextKm,
                                     actual_minutes = :minutes, actual_parts_minor = :partsMinor,
                                     version = version + 1
@@ -129,6 +138,15 @@ class JobRepository {
                         .param("bay", job.booking().map(Job.Booking::bayId).orElse(null))
                         .param("start", job.booking().map(Job.Booking::start).orElse(null))
                         .param("end", job.booking().map(Job.Booking::end).orElse(null))
+                        .param(
+                                "promised",
+                                job.booking().map(Job.Booking::promised).orElse(false))
+                        .param("notBefore", job.wishes().notBefore().orElse(null))
+                        .param(
+                                "days",
+                                join(job.wishes().days().stream()
+                                        .map(DayOfWeek::name)
+                                        .collect(Collectors.toSet())))
                         .param("doneOn", job.done().map(Job.Done::on).orElse(null))
                         .param("doneKm", job.done().map(Job.Done::km).orElse(null))
                         .param("nextOn", job.done().flatMap(Job.Done::nextDueOn).orElse(null))
@@ -157,7 +175,8 @@ class JobRepository {
                         technician,
                         rs.getLong("bay_id"),
                         rs.getObject("start_at", LocalDateTime.class),
-                        rs.getObject("end_at", LocalDateTime.class)));
+                        rs.getObject("end_at", LocalDateTime.class),
+                        rs.getBoolean("promised")));
         LocalDate doneOn = rs.getObject("completed_on", LocalDate.class);
         Optional<Job.Done> done = Optional.empty();
         if (doneOn != null) {
@@ -178,6 +197,11 @@ class JobRepository {
                 scope(rs.getString("scope"), split(rs.getString("chosen"))),
                 split(rs.getString("items")),
                 booking,
+                new Job.Wishes(
+                        Optional.ofNullable(rs.getObject("not_before", LocalDate.class)),
+                        split(rs.getString("days")).stream()
+                                .map(DayOfWeek::valueOf)
+                                .collect(Collectors.toUnmodifiableSet())),
                 done,
                 minutes == null
                         ? Optional.empty()

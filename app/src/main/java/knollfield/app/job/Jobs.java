@@ -1,22 +1,19 @@
 package knollfield.app.job;
 
-import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.LocalTime;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
-import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
-import knollfield.app.security.People;
-import knollfield.app.security.Person;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -26,9 +23,7 @@ import knollfield.core.bundle.Labour;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.estimate.TimeFactor;
-import knollfield.core.plan.Placement;
-import knollfield.core.plan.PlacementRules;
-import knollfield.core.plan.WorkCalendar;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,26 +37,26 @@ public class Jobs {
     private final JobRepository jobs;
     private final VehicleService vehicles;
     private final EngineBook book;
-    private final People people;
     private final VehicleLog log;
     private final WorkshopClock clock;
     private final JobBuilds builds;
+    private final ApplicationEventPublisher events;
 
     Jobs(
             JobRepository jobs,
             VehicleService vehicles,
             EngineBook book,
-            People people,
             VehicleLog log,
             WorkshopClock clock,
-            JobBuilds builds) {
+            JobBuilds builds,
+            ApplicationEventPublisher events) {
         this.jobs = jobs;
         this.vehicles = vehicles;
         this.book = book;
-        this.people = people;
         this.log = log;
         this.clock = clock;
         this.builds = builds;
+        this.events = events;
     }
 
     public Job get(long id) {
@@ -90,6 +85,23 @@ public class Jobs {
         return builds.plan(job).bundle();
     }
 
+    /** Minutes this workshop will need for {@code job}: the book's labour by its own time factor. */
+    public int plannedMinutes(Job job) {
+        return (int) Math.round(bundle(job).labour().minutes() * timeFactor(job.familyCode()));
+    }
+
+    /** Number of the part that is fitted as each of the job's items; what the owner brings is left out. */
+    public Map<String, String> partNumbers(Job job) {
+        EngineFamily family = family(job);
+        Map<String, String> numbers = new TreeMap<>();
+        for (String item : items(job)) {
+            family.item(item)
+                    .filter(i -> !job.scope().ownerSupplied().contains(item))
+                    .ifPresent(i -> numbers.put(item, builds.fitted(job, i)));
+        }
+        return numbers;
+    }
+
     /** Codes of the items the job is for. */
     public Set<String> purpose(Job job) {
         return builds.purpose(job);
@@ -110,11 +122,11 @@ public class Jobs {
                 .toList());
     }
 
-    List<Bay> bays() {
+    public List<Bay> bays() {
         return jobs.bays();
     }
 
-    List<Job> booked(LocalDateTime from, LocalDateTime to) {
+    public List<Job> booked(LocalDateTime from, LocalDateTime to) {
         return jobs.booked(from, to);
     }
 
@@ -171,17 +183,10 @@ public class Jobs {
             }
             save(changed.with(after), job);
         } else {
-            // a booked job that grows must still fit where it stands
-            Optional<Job.Booking> moved = job.booking()
-                    .map(b -> place(
-                            changed,
-                            b.technicianId(),
-                            b.bayId(),
-                            b.start().toLocalDate(),
-                            b.start().toLocalTime()));
-            save(changed.with(job.stage(), moved), job);
+            save(changed, job);
         }
         log.write(job.vehicleId(), "bundle of job " + jobId, sorted(before), sorted(after));
+        events.publishEvent(new JobResized(jobId));
     }
 
     /** Lets {@code decision} stand for one item, as {@link #change}. */
@@ -238,25 +243,53 @@ public class Jobs {
     }
 
     /**
-     * Gives the job its place.
+     * Puts the job where the board has checked that it may stand, or takes it off.
      *
-     * @throws InvalidInput with every rule the place would break
+     * @throws Conflict where it was changed meanwhile, or is at the bench or closed
      */
     @Transactional
-    public void book(long jobId, long technicianId, long bayId, LocalDate day, LocalTime time, int version) {
-        jobs.lockBoard();
+    public void put(long jobId, Optional<Job.Booking> place, int version, String what) {
         Job job = editable(jobId, version);
-        Job.Booking booking = place(job, technicianId, bayId, day, time);
-        save(job.with(JobStage.PLANNED, Optional.of(booking)), job);
-        log.write(job.vehicleId(), "job " + jobId + " promised", "", booking.start() + " to " + booking.end());
+        save(job.with(place.isPresent() ? JobStage.PLANNED : JobStage.DRAFT, place), job);
+        log.write(
+                job.vehicleId(),
+                what,
+                job.booking().map(Jobs::words).orElse(""),
+                place.map(Jobs::words).orElse(""));
+        events.publishEvent(new JobPlaced(jobId, job.vehicleId(), job.booking(), place));
     }
 
-    /** Takes the job off the board. */
+    private static String words(Job.Booking b) {
+        return b.start() + " to " + b.end() + (b.promised() ? ", promised" : "");
+    }
+
+    /** Notes when the owner can bring the vehicle. */
     @Transactional
-    public void unbook(long jobId, int version) {
+    public void wish(long jobId, Job.Wishes wishes, int version) {
         Job job = editable(jobId, version);
-        save(job.with(JobStage.DRAFT, Optional.empty()), job);
-        log.write(job.vehicleId(), "job " + jobId + " taken off the board", "", "");
+        save(job.with(wishes), job);
+        log.write(job.vehicleId(), "possible days of job " + jobId, words(job.wishes()), words(wishes));
+    }
+
+    private static String words(Job.Wishes w) {
+        return w.notBefore().map(d -> "not before " + d + " ").orElse("")
+                + w.days().stream().sorted().map(Enum::name).collect(java.util.stream.Collectors.joining(", "));
+    }
+
+    /** The job changed its place on the board; told within the change. */
+    public record JobPlaced(long jobId, long vehicleId, Optional<Job.Booking> before, Optional<Job.Booking> after) {}
+
+    /** What the job holds changed, and so may its time; told within the change. */
+    public record JobResized(long jobId) {}
+
+    /** One change of the board at a time; held until the transaction ends. */
+    public void lockBoard() {
+        jobs.lockBoard();
+    }
+
+    /** Jobs that somebody could still work on. */
+    public List<Job> open() {
+        return jobs.open();
     }
 
     /** Gives the job up; it stays in the vehicle's history. */
@@ -265,71 +298,7 @@ public class Jobs {
         Job job = editable(jobId, version);
         save(job.with(JobStage.CANCELLED, Optional.empty()), job);
         log.write(job.vehicleId(), "job " + jobId + " given up", "", "");
-    }
-
-    private Job.Booking place(Job job, long technicianId, long bayId, LocalDate day, LocalTime time) {
-        Person technician = people.technicians().stream()
-                .filter(p -> p.id() == technicianId)
-                .findFirst()
-                .orElseThrow(() -> new InvalidInput("/technicianId", "Choose a technician."));
-        Bay bay = jobs.bays().stream()
-                .filter(b -> b.id() == bayId)
-                .findFirst()
-                .orElseThrow(() -> new InvalidInput("/bayId", "Choose a bay."));
-        int slot = WorkCalendar.slotAt(time)
-                .orElseThrow(() -> new InvalidInput(
-                        "/time", "A job starts on a half-hour from 08:00 to 11:30 or 13:00 to 16:30."));
-        if (technician.workingDays().isEmpty()) {
-            throw new InvalidInput("/technicianId", technician.name() + " has no working days on file.");
-        }
-        WorkCalendar calendar = new WorkCalendar(technician.workingDays());
-        LocalDateTime start = day.atTime(time);
-        LocalDateTime end = calendar.end(day, slot, bundle(job).labour().minutes());
-        Vehicle vehicle = state(job).history().vehicle();
-        Placement placement = new Placement(job.id(), technicianId, bayId, start, end);
-        List<PlacementRules.Broken> broken = PlacementRules.check(
-                needs(job, vehicle),
-                placement,
-                new PlacementRules.Technician(technician.id(), technician.name(), technician.skills(), calendar),
-                new PlacementRules.Bay(bay.id(), bay.name(), bay.liftClass()),
-                board(day.atStartOfDay(), end.toLocalDate().plusDays(1).atStartOfDay()),
-                clock.now());
-        if (!broken.isEmpty()) {
-            throw new InvalidInput(broken.stream()
-                    .map(b -> new FieldProblem(
-                            switch (b.rule()) {
-                                case SKILL, TECHNICIAN_BUSY -> "/technicianId";
-                                case BAY_CLASS, BAY_BUSY -> "/bayId";
-                                case IN_THE_PAST, DAY_OFF, TOOL_SET_BUSY, FLEET_CAP -> "/day";
-                            },
-                            b.words()))
-                    .toList());
-        }
-        return new Job.Booking(technicianId, bayId, start, end);
-    }
-
-    private PlacementRules.Needs needs(Job job, Vehicle vehicle) {
-        return new PlacementRules.Needs(
-                job.id(),
-                family(job).drive(),
-                vehicle.liftClass(),
-                job.familyCode(),
-                book.toolSetCopies(job.familyCode()),
-                vehicle.fleet().map(f -> new PlacementRules.FleetCap(f.id(), f.name(), f.offRoadCap())));
-    }
-
-    private List<PlacementRules.Booked> board(LocalDateTime from, LocalDateTime to) {
-        return jobs.booked(from, to).stream()
-                .filter(j -> j.stage().isOpen())
-                .flatMap(j -> j.booking().stream().map(b -> {
-                    Vehicle v = state(j).history().vehicle();
-                    return new PlacementRules.Booked(
-                            new Placement(j.id(), b.technicianId(), b.bayId(), b.start(), b.end()),
-                            v.registration(),
-                            j.familyCode(),
-                            v.fleet().map(f -> f.id()));
-                }))
-                .toList();
+        events.publishEvent(new JobPlaced(jobId, job.vehicleId(), job.booking(), Optional.empty()));
     }
 
     private Job editable(long jobId, int version) {

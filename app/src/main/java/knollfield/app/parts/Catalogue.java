@@ -22,7 +22,7 @@ public class Catalogue {
         this.book = book;
     }
 
-    List<CatalogPart> all() {
+    public List<CatalogPart> all() {
         return parts.all();
     }
 

@@ -11,10 +11,14 @@ public interface PartsSupplier {
      *
      * @param stock pieces the supplier has
      * @param priceMinor today, minor units
+     * @param daysToSend days from an order until the part is on its way; zero where it is in stock
      * @param here the day it is in the workshop if ordered today
      */
-    record Quote(String number, int stock, long priceMinor, LocalDate here) {}
+    record Quote(String number, int stock, long priceMinor, int daysToSend, LocalDate here) {}
 
     /** An answer for each of {@code parts}, in their order. */
     List<Quote> ask(List<CatalogPart> parts, LocalDate today);
+
+    /** True where deliveries reach the workshop on {@code day}. */
+    boolean deliversOn(LocalDate day);
 }

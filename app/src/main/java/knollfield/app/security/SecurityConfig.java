@@ -63,6 +63,21 @@ class SecurityConfig {
                                 .hasAnyRole(MANAGER, DESK, BENCH)
                                 .requestMatchers("/api/jobs/**")
                                 .hasAnyRole(MANAGER, DESK)
+                                .requestMatchers("/api/board/feeds/**")
+                                .hasRole(MANAGER)
+                                .requestMatchers(GET, "/api/board/**", "/api/stores/**")
+                                .hasAnyRole(MANAGER, DESK, BENCH)
+                                .requestMatchers(
+                                        "/api/board/plan/**",
+                                        "/api/board/what-if/**",
+                                        "/api/board/absences/**",
+                                        "/api/board/fleets/**")
+                                .hasRole(MANAGER)
+                                .requestMatchers("/api/board/**", "/api/stores/**")
+                                .hasAnyRole(MANAGER, DESK)
+                                // whoever has a feed's private address may read it; a calendar program cannot sign in
+                                .requestMatchers(GET, "/api/feeds/*")
+                                .permitAll()
                                 .requestMatchers("/api/**")
                                 .denyAll()
                                 // the interface itself holds no data

@@ -14,6 +14,7 @@ import knollfield.core.estimate.EstimateRates;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
+import knollfield.core.plan.Shop;
 import knollfield.core.risk.Exposure;
 import knollfield.core.risk.WearModel;
 import knollfield.core.risk.WearModels;
@@ -41,6 +42,12 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String HIGH = "estimate.high";
     private static final String CONSUMABLES = "estimate.consumables";
     private static final String VALID_DAYS = "estimate.validDays";
+    private static final String PLAN_CHANGEOVER = "plan.changeover";
+    private static final String PLAN_MOVE = "plan.move";
+    private static final String PLAN_UNPLANNED = "plan.unplanned";
+    private static final String CONSENT_DAYS = "plan.consentDays";
+
+    private static final String CURRENCY = "in the workshop's currency";
 
     public Assumptions {
         changed = Map.copyOf(changed);
@@ -127,15 +134,30 @@ public record Assumptions(Map<String, Double> changed) {
         all.add(new Assumption(LOW, "Estimates", "Labour at best", "share of the likely one", 0.9, 0.1, 1, false));
         all.add(new Assumption(HIGH, "Estimates", "Labour at worst", "share of the likely one", 1.25, 1, 5, false));
         all.add(new Assumption(
-                CONSUMABLES,
-                "Estimates",
-                "Cleaner, sealant, rags for each job",
-                "in the workshop's currency",
-                8,
-                0,
-                1_000,
-                false));
+                CONSUMABLES, "Estimates", "Cleaner, sealant, rags for each job", CURRENCY, 8, 0, 1_000, false));
         all.add(new Assumption(VALID_DAYS, "Estimates", "An estimate is valid for", "days", 30, 1, 365, true));
+        all.add(new Assumption(
+                PLAN_CHANGEOVER,
+                "Planning",
+                "Another tool set between two jobs of a technician",
+                CURRENCY,
+                12,
+                0,
+                10_000,
+                false));
+        all.add(new Assumption(
+                PLAN_MOVE, "Planning", "A job moved that people already know of", CURRENCY, 20, 0, 10_000, false));
+        all.add(new Assumption(
+                PLAN_UNPLANNED,
+                "Planning",
+                "A job without a place, beyond its waiting",
+                CURRENCY,
+                300,
+                0,
+                100_000,
+                false));
+        all.add(new Assumption(
+                CONSENT_DAYS, "Planning", "An owner who has an estimate answers within", "days", 1, 0, 60, true));
         for (ItemKind kind : Exposure.kinds()) {
             String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
             all.add(new Assumption(
@@ -215,6 +237,19 @@ public record Assumptions(Map<String, Double> changed) {
                 Math.round(value(CONSUMABLES).orElse(8.0) * minorPerUnit),
                 toolHireMinor,
                 value(TAX).orElse(0.2));
+    }
+
+    /** What a plan is weighed by, with {@code minorPerUnit} minor units to one of the workshop's currency. */
+    public Shop.Prices planPrices(double minorPerUnit) {
+        return new Shop.Prices(
+                Math.round(value(PLAN_CHANGEOVER).orElse(12.0) * minorPerUnit),
+                Math.round(value(PLAN_MOVE).orElse(20.0) * minorPerUnit),
+                Math.round(value(PLAN_UNPLANNED).orElse(300.0) * minorPerUnit));
+    }
+
+    /** Days until an owner who has an estimate answers. */
+    public int consentDays() {
+        return (int) Math.round(value(CONSENT_DAYS).orElse(1.0));
     }
 
     /** Days an estimate is valid. */

@@ -6,6 +6,7 @@ import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
 import knollfield.core.estimate.EstimateRates;
 import knollfield.core.odometer.OdometerAssumptions;
+import knollfield.core.plan.Shop;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.WearModel;
 import knollfield.core.risk.WearModels;
@@ -60,8 +61,16 @@ public record Workshop(
 
     /** What estimates are made by, for a family the workshop needs {@code timeFactor} of the book's time for. */
     public EstimateRates rates(double timeFactor, long toolHireMinor) {
-        double minorPerUnit = Math.pow(10, Currency.getInstance(currency).getDefaultFractionDigits());
-        return assumptions.rates(labourRateMinor, minorPerUnit, timeFactor, toolHireMinor);
+        return assumptions.rates(labourRateMinor, minorPerUnit(), timeFactor, toolHireMinor);
+    }
+
+    /** What a plan is weighed by. */
+    public Shop.Prices planPrices() {
+        return assumptions.planPrices(minorPerUnit());
+    }
+
+    private double minorPerUnit() {
+        return Math.pow(10, Currency.getInstance(currency).getDefaultFractionDigits());
     }
 
     private Policy withFound(Assumptions others) {

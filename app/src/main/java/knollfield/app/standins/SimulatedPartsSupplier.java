@@ -27,8 +27,13 @@ class SimulatedPartsSupplier implements PartsSupplier {
         long week = today.toEpochDay() / 7;
         Random random = new Random(part.number().hashCode() * 31L + week);
         int stock = random.nextInt(MOST_IN_STOCK + 1);
-        LocalDate sent = stock > 0 ? today : today.plusDays(part.leadDays());
-        return new Quote(part.number(), stock, part.priceMinor(), nextFerry(sent));
+        int days = stock > 0 ? 0 : part.leadDays();
+        return new Quote(part.number(), stock, part.priceMinor(), days, nextFerry(today.plusDays(days)));
+    }
+
+    @Override
+    public boolean deliversOn(LocalDate day) {
+        return FERRY.contains(day.getDayOfWeek());
     }
 
     /** The first ferry after the day the part is sent. */

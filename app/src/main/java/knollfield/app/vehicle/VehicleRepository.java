@@ -2,6 +2,7 @@ package knollfield.app.vehicle;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -31,7 +32,8 @@ class VehicleRepository {
                    v.usage_class, v.first_registered, v.came_with_reading, v.conditions, v.equipment, v.lift_class,
                    v.value_minor, v.use_state, v.state_since, v.idle_hours_year, v.own_policy, v.own_share, v.own_km,
                    v.own_months, v.own_reason, v.belt_date_code, v.version,
-                   f.id AS fleet_id, f.name AS fleet_name, f.off_road_cap, f.contact_name, f.phone AS fleet_phone
+                   f.id AS fleet_id, f.name AS fleet_name, f.off_road_cap, f.contact_name, f.phone AS fleet_phone,
+                   f.days AS fleet_days, f.version AS fleet_version
             FROM vehicle v
             LEFT JOIN fleet f ON f.id = v.fleet_id
             """;
@@ -63,14 +65,38 @@ class VehicleRepository {
     }
 
     List<Fleet> fleets() {
-        return jdbc.sql("SELECT id, name, off_road_cap, contact_name, phone FROM fleet ORDER BY name")
+        return jdbc.sql("SELECT id, name, off_road_cap, contact_name, phone, days, version FROM fleet ORDER BY name")
                 .query((rs, row) -> new Fleet(
                         rs.getLong("id"),
                         rs.getString("name"),
                         rs.getInt("off_road_cap"),
                         rs.getString("contact_name"),
-                        rs.getString("phone")))
+                        rs.getString("phone"),
+                        days(rs.getString("days")),
+                        rs.getInt("version")))
                 .list();
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean updateFleet(long id, int cap, Set<DayOfWeek> days, int version) {
+        return jdbc.sql("""
+                                UPDATE fleet
+                                SET off_road_cap = :cap, days = :days, version = version + 1
+                                WHERE id = :id AND version = :version
+                                """)
+                        .param("cap", cap)
+                        .param("days", days.stream().sorted().map(Enum::name).collect(Collectors.joining(",")))
+                        .param("id", id)
+                        .param("version", version)
+                        .update()
+                == 1;
+    }
+
+    private static Set<DayOfWeek> days(String text) {
+        return Arrays.stream(text.split(","))
+                .filter(d -> !d.isEmpty())
+                .map(DayOfWeek::valueOf)
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     long add(Vehicle v) {
@@ -119,7 +145,9 @@ class VehicleRepository {
                         rs.getString("fleet_name"),
                         rs.getInt("off_road_cap"),
                         rs.getString("contact_name"),
-                        rs.getString("fleet_phone")));
+                        rs.getString("fleet_phone"),
+                        days(rs.getString("fleet_days")),
+                        rs.getInt("fleet_version")));
         Long value = rs.getObject("value_minor", Long.class);
         return new Vehicle(
                 rs.getLong("id"),

@@ -162,6 +162,14 @@ public record CardState(
         return plan.steps().stream().filter(s -> !isSettled(s)).findFirst();
     }
 
+    /** Share of the card's steps that are settled, 0 to 1. */
+    public double share() {
+        return plan.steps().isEmpty()
+                ? 0
+                : plan.steps().stream().filter(this::isSettled).count()
+                        / (double) plan.steps().size();
+    }
+
     private boolean isGood(Step step) {
         Answer answer = answers.get(step.code());
         return answer != null && answer.good();

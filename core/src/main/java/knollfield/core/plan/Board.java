@@ -349,6 +349,22 @@ public final class Board {
         });
     }
 
+    /**
+     * What a job costs at a place, or without one, by its own waiting and days off the road alone; minor units. Asks for
+     * nothing that stands there.
+     */
+    public long alone(long jobId, Optional<Place> place) {
+        PlanJob job = plan.job(jobId);
+        Shop shop = plan.shop();
+        if (place.isEmpty()) {
+            return job.waiting(shop.today(), shop.ruler().days())
+                    + shop.prices().unplanned();
+        }
+        int start = Ruler.dayOf(place.get().start());
+        int end = endAt(jobId, place.get()).map(e -> Ruler.dayOf(e - 1)).orElse(start);
+        return job.waiting(shop.today(), start) + (end - start + 1) * job.offRoadPerDay();
+    }
+
     /** As {@link #share}, for a place the job may take and does not hold. */
     Share shareAt(long jobId, Place place) {
         int j = at(jobId);

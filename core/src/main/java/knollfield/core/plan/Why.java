@@ -3,9 +3,11 @@ package knollfield.core.plan;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
 
@@ -16,6 +18,10 @@ public final class Why {
     private static final int EARLIER_DAYS = 10;
 
     private static final int SINGLE_RULES = 3;
+
+    /** Rules that say nothing about what is in the way. */
+    private static final Set<Broken.Rule> OF_THE_RULER =
+            EnumSet.of(Broken.Rule.DAY_OFF, Broken.Rule.IN_THE_PAST, Broken.Rule.TOO_LATE);
 
     private Why() {}
 
@@ -186,7 +192,8 @@ public final class Why {
                 for (Shop.Bay b : shop.bays()) {
                     Place place = new Place(t.id(), b.id(), s);
                     List<Broken> broken = board.broken(jobId, place);
-                    if (broken.size() == 1 && broken.get(0).rule() != Broken.Rule.DAY_OFF) {
+                    if (broken.size() == 1
+                            && !OF_THE_RULER.contains(broken.get(0).rule())) {
                         single.putIfAbsent(broken.get(0).rule(), new Near(place, broken));
                     }
                 }

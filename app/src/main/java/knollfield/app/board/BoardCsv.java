@@ -1,0 +1,71 @@
+package knollfield.app.board;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+
+/** The board as CSV (RFC 4180): jobs with a place, then those that wait. */
+final class BoardCsv {
+
+    private BoardCsv() {}
+
+    static String write(BoardViews.BoardView board) {
+        Map<Long, String> technicians = board.technicians().stream()
+                .collect(Collectors.toMap(BoardViews.TechnicianTrack::id, BoardViews.TechnicianTrack::name));
+        Map<Long, String> bays =
+                board.bays().stream().collect(Collectors.toMap(BoardViews.BayTrack::id, BoardViews.BayTrack::name));
+        StringBuilder out = new StringBuilder();
+        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+            csv.printRecord(
+                    "job",
+                    "registration",
+                    "owner",
+                    "fleet",
+                    "state",
+                    "start",
+                    "end",
+                    "technician",
+                    "bay",
+                    "tool_set",
+                    "hours",
+                    "act_by");
+            for (BoardViews.BlockView b : board.blocks()) {
+                csv.printRecord(
+                        b.jobId(),
+                        b.registration(),
+                        b.ownerName(),
+                        b.fleet(),
+                        b.work().name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                        b.startsAt(),
+                        b.endsAt(),
+                        technicians.get(b.technicianId()),
+                        bays.get(b.bayId()),
+                        b.toolSet(),
+                        b.minutes() / 60.0,
+                        null);
+            }
+            for (BoardViews.WaitingView w : board.waiting()) {
+                csv.printRecord(
+                        w.jobId(),
+                        w.registration(),
+                        w.ownerName(),
+                        w.fleet(),
+                        "waiting",
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        w.minutes() / 60.0,
+                        w.actBy());
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toString();
+    }
+}
