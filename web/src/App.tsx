@@ -16,11 +16,16 @@ const DossierPage = lazy(() => import('./features/dossier/Dossier'));
 const VehicleForm = lazy(() => import('./features/dossier/VehicleForm'));
 const ReadingSheet = lazy(() => import('./features/desk/ReadingSheet'));
 const Ahead = lazy(() => import('./features/ahead/Ahead'));
+const Board = lazy(() => import('./features/board/Board'));
 const JobList = lazy(() => import('./features/jobs/JobList'));
 const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
 const Engines = lazy(() => import('./features/engines/Engines'));
 const Engine = lazy(() => import('./features/engines/Engine'));
 const Stores = lazy(() => import('./features/stores/Stores'));
+const Needs = lazy(() => import('./features/stores/Needs'));
+const Orders = lazy(() => import('./features/stores/Orders'));
+const ToolSets = lazy(() => import('./features/stores/ToolSets'));
+const Parts = lazy(() => import('./features/stores/Parts'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
@@ -77,11 +82,21 @@ const router = createBrowserRouter([
       { path: '/vehicles/:id/details', element: <VehicleForm /> },
       { path: '/readings', element: <ReadingSheet /> },
       { path: '/ahead', element: <Ahead /> },
+      { path: '/board', element: <Board /> },
       { path: '/jobs', element: <JobList /> },
       { path: '/jobs/:id', element: <JobBuilder /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/:code', element: <Engine /> },
-      { path: '/stores', element: <Stores /> },
+      {
+        path: '/stores',
+        element: <Stores />,
+        children: [
+          { index: true, element: <Needs /> },
+          { path: 'orders', element: <Orders /> },
+          { path: 'tool-sets', element: <ToolSets /> },
+          { path: 'parts', element: <Parts /> },
+        ],
+      },
       {
         path: '/setup',
         element: <Setup />,

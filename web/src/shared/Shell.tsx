@@ -17,8 +17,12 @@ const KEYS: [string, string][] = [
   ['c', 'note a call with its owner'],
   ['j', 'build its job'],
   ['n', 'do its next step; on Ahead, go on to the next to cross'],
-  ['arrow left, arrow right', 'Ahead and the what-if handle: a week; page keys: a month'],
-  ['1 to 6', 'open the places, from left to right'],
+  [
+    'arrow left, arrow right',
+    'Ahead, the Board and the what-if handle: a week; page keys: a month',
+  ],
+  ['space', 'on the Board: pick the focused job up; arrows move it, space puts it down'],
+  ['1 to 7', 'open the places, from left to right'],
   ['?', 'this list'],
 ];
 
@@ -34,6 +38,7 @@ export function Shell() {
     ...(me.readsOnly
       ? []
       : [
+          { to: '/board', words: 'Board' },
           { to: '/jobs', words: 'Jobs' },
           { to: '/engines', words: 'Engines' },
           { to: '/stores', words: 'Stores' },

@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '../../api/client';
+import { useBoardChange } from '../board/boardQueries';
 
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
@@ -118,12 +119,12 @@ export const useConsent = (id: number) =>
   );
 
 export const useBook = (id: number) =>
-  useJobChange(id, (body: Schemas['BookingRequest']) =>
+  useBoardChange((body: Schemas['BookingRequest']) =>
     data(api.PUT('/api/jobs/{id}/booking', { params: { path: { id } }, body })),
   );
 
 export const useUnbook = (id: number) =>
-  useJobChange(id, (version: number) =>
+  useBoardChange((version: number) =>
     data(api.DELETE('/api/jobs/{id}/booking', { params: { path: { id }, query: { version } } })),
   );
 

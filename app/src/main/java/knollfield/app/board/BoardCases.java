@@ -49,8 +49,8 @@ import org.springframework.stereotype.Component;
 @Component
 class BoardCases {
 
-    /** Days planned ahead: six weeks. */
-    static final int DAYS = 42;
+    /** Days planned ahead: twelve weeks, so that a slot after the holidays can be promised too. */
+    static final int DAYS = 84;
 
     /** A job under way is looked for so far back. */
     private static final int LONGEST_UNDER_WAY_DAYS = 30;

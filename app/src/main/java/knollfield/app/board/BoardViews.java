@@ -3,6 +3,7 @@ package knollfield.app.board;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -170,7 +171,7 @@ class BoardViews {
             int noShows) {}
 
     /** Money in minor units. */
-    record CostView(
+    record PlanCostView(
             long totalMinor,
             long exposureMinor,
             long unplannedMinor,
@@ -181,8 +182,8 @@ class BoardViews {
             int offRoadDays,
             int movedJobs) {
 
-        static CostView of(PlanCost c) {
-            return new CostView(
+        static PlanCostView of(PlanCost c) {
+            return new PlanCostView(
                     c.total(),
                     c.exposure(),
                     c.unplanned(),
@@ -203,6 +204,7 @@ class BoardViews {
     record FleetRule(long id, String name, int cap, Set<DayOfWeek> days, int version) {}
 
     /**
+     * @param times when each half-hour of a day begins
      * @param now half-hour from the first day shown in which work may still begin
      * @param last last day that can be planned
      */
@@ -210,7 +212,7 @@ class BoardViews {
             LocalDate from,
             LocalDate today,
             LocalDate last,
-            int slotsPerDay,
+            List<LocalTime> times,
             int now,
             List<DayView> days,
             List<TechnicianTrack> technicians,
@@ -218,7 +220,7 @@ class BoardViews {
             List<ToolSetTrack> toolSets,
             List<BlockView> blocks,
             List<WaitingView> waiting,
-            CostView cost,
+            PlanCostView cost,
             @Nullable UndoView undo,
             List<AbsenceView> absences,
             List<FleetRule> fleets) {}
@@ -249,7 +251,9 @@ class BoardViews {
                 from,
                 today,
                 ruler.date(ruler.days() - 1),
-                Ruler.SLOTS_PER_DAY,
+                IntStream.range(0, Ruler.SLOTS_PER_DAY)
+                        .mapToObj(WorkCalendar::startOf)
+                        .toList(),
                 shop.now() - shift,
                 days.stream().map(d -> day(gathered, board, d)).toList(),
                 technicians(gathered, from, count),
@@ -272,7 +276,7 @@ class BoardViews {
                 toolSets(gathered, blocks, from, count),
                 blocks,
                 waiting(gathered, board),
-                CostView.of(board.cost()),
+                PlanCostView.of(board.cost()),
                 boards.lastChange().map(c -> new UndoView(c.what())).orElse(null),
                 gathered.absences().stream()
                         .filter(a -> !a.to().isBefore(today))

@@ -73,8 +73,8 @@ class PlanController {
             boolean stopped,
             double done,
             long steps,
-            BoardViews.CostView before,
-            BoardViews.CostView best,
+            BoardViews.PlanCostView before,
+            BoardViews.PlanCostView best,
             List<PlanChangeView> changes,
             boolean boardChanged) {}
 
@@ -83,9 +83,9 @@ class PlanController {
     record StruckView(long jobId, String registration, List<String> words, boolean promiseBroken) {}
 
     /** What would move if the worse happened; money in minor units. */
-    record WhatIfView(
-            BoardViews.CostView before,
-            BoardViews.CostView after,
+    record BoardWhatIfView(
+            BoardViews.PlanCostView before,
+            BoardViews.PlanCostView after,
             List<StruckView> struck,
             List<PlanChangeView> changes) {}
 
@@ -127,8 +127,8 @@ class PlanController {
                 run.stop,
                 run.progress.done(),
                 run.progress.steps(),
-                BoardViews.CostView.of(run.before),
-                BoardViews.CostView.of(run.progress.best()),
+                BoardViews.PlanCostView.of(run.before),
+                BoardViews.PlanCostView.of(run.progress.best()),
                 done ? changes(run.gathered, run.changes()) : List.of(),
                 done && planner.boardChanged(run));
     }
@@ -151,12 +151,12 @@ class PlanController {
 
     /** What would move if something were away; changes nothing. */
     @PostMapping("/what-if")
-    WhatIfView whatIf(@RequestBody BoardController.AbsenceIn in) {
+    BoardWhatIfView whatIf(@RequestBody BoardController.AbsenceIn in) {
         WhatIfs.Looked looked = whatIfs.ask(boards.absence(in));
         WhatIf.Answer answer = looked.answer();
-        return new WhatIfView(
-                BoardViews.CostView.of(answer.before()),
-                BoardViews.CostView.of(answer.after()),
+        return new BoardWhatIfView(
+                BoardViews.PlanCostView.of(answer.before()),
+                BoardViews.PlanCostView.of(answer.after()),
                 answer.struck().entrySet().stream()
                         .map(e -> new StruckView(
                                 e.getKey(),

@@ -174,7 +174,7 @@ class StoresController {
             List<SetBooking> bookings,
             boolean clash) {}
 
-    record StateView(ToolCopy.State state, String words) {}
+    record ToolStateView(ToolCopy.State state, String words) {}
 
     record StoresView(
             LocalDate today,
@@ -183,7 +183,7 @@ class StoresController {
             List<ShortPart> shorts,
             List<OrderView> orders,
             List<ToolSetView> toolSets,
-            List<StateView> states) {}
+            List<ToolStateView> states) {}
 
     record OrderIn(List<Stores.Wanted> lines) {}
 
@@ -213,7 +213,7 @@ class StoresController {
                         .toList(),
                 toolSets(open, today),
                 Arrays.stream(ToolCopy.State.values())
-                        .map(s -> new StateView(s, s.words()))
+                        .map(s -> new ToolStateView(s, s.words()))
                         .toList());
     }
 

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import { hangsAt, labels, nights, pieces, slotAt, xOf } from './boardTracks';
+
+describe('board tracks', () => {
+  it('goes from half-hours to pixels and back', () => {
+    expect(xOf(16)).toBe(80);
+    expect(slotAt(82)).toBe(16);
+    expect(slotAt(83)).toBe(17);
+    expect(slotAt(-30)).toBe(0);
+    for (let s = 0; s < 224; s++) expect(slotAt(xOf(s))).toBe(s);
+  });
+
+  it('draws a bar thin where the vehicle only stands', () => {
+    const overWeekend = { start: 72, end: 114, holds: [{ from: 80, to: 112 }] };
+    expect(pieces(overWeekend, 14)).toEqual([
+      { x: 360, width: 40, thin: false },
+      { x: 400, width: 160, thin: true },
+      { x: 560, width: 10, thin: false },
+    ]);
+    expect(nights(overWeekend, 14)).toEqual([]);
+  });
+
+  it('cuts a bar at both ends of what is shown and marks its nights', () => {
+    const bar = { start: -8, end: 24, holds: [] };
+    expect(pieces(bar, 14)).toEqual([{ x: 0, width: 120, thin: false }]);
+    expect(nights(bar, 14)).toEqual([80]);
+    expect(pieces({ start: 10, end: 40, holds: [] }, 1)).toEqual([
+      { x: 50, width: 30, thin: false },
+    ]);
+  });
+
+  it('lays labels so that none overlaps', () => {
+    expect(labels([{ start: 0 }, { start: 32 }])).toEqual(['both', 'both']);
+    // half a day apart: the second goes below, and the first gives up its note
+    expect(labels([{ start: 0 }, { start: 8 }])).toEqual(['name', 'below']);
+    expect(labels([{ start: 0 }, { start: 8 }, { start: 16 }])).toEqual(['name', 'below', 'name']);
+  });
+
+  it('hangs a waiting job at its day', () => {
+    const days = ['2026-11-25', '2026-11-26'];
+    expect(hangsAt('2026-11-01', days)).toBe('before');
+    expect(hangsAt('2026-11-26', days)).toBe(1);
+    expect(hangsAt('2027-01-01', days)).toBe('later');
+    expect(hangsAt(undefined, days)).toBe('later');
+  });
+});

@@ -1,0 +1,93 @@
+/** Where things stand on the board's ruler: from half-hours to pixels, and which label goes where. */
+
+export const LABEL = 128;
+export const DAY = 80;
+export const SLOTS_PER_DAY = 16;
+export const SLOT = DAY / SLOTS_PER_DAY;
+
+/** Left edge of a half-hour within the tracks, px. */
+export const xOf = (slot: number) => slot * SLOT;
+
+/** The half-hour at `x` px from the first day's left edge; the nearest, and never before the first. */
+export const slotAt = (x: number) => Math.max(0, Math.round(x / SLOT));
+
+export interface Bar {
+  start: number;
+  end: number;
+  holds: { from: number; to: number }[];
+}
+
+/**
+ * The pieces of a bar, px from the first day: `thick` where somebody works, `thin` where the vehicle only stands; cut at
+ * both ends of what is shown.
+ */
+export function pieces(bar: Bar, days: number) {
+  const last = days * SLOTS_PER_DAY;
+  const start = Math.max(0, bar.start);
+  const end = Math.min(last, bar.end);
+  const out: { x: number; width: number; thin: boolean }[] = [];
+  let at = start;
+  const add = (to: number, thin: boolean) => {
+    if (to > at) out.push({ x: xOf(at), width: xOf(to) - xOf(at), thin });
+    at = Math.max(at, to);
+  };
+  for (const hold of bar.holds) {
+    add(Math.min(end, hold.from), false);
+    add(Math.min(end, hold.to), true);
+  }
+  add(end, false);
+  return out;
+}
+
+/** The nights a bar runs over, px from the first day: where its working days meet. */
+export function nights(bar: Bar, days: number): number[] {
+  const out: number[] = [];
+  for (let day = 1; day < days; day++) {
+    const slot = day * SLOTS_PER_DAY;
+    const held = bar.holds.some((h) => h.from <= slot && slot <= h.to);
+    if (bar.start < slot && slot < bar.end && !held) out.push(xOf(slot));
+  }
+  return out;
+}
+
+/** Widths a label needs, px: a registration, and what stands under a bar. */
+const NAME = 78;
+const NOTE = 62;
+
+export type Label = 'both' | 'below' | 'name';
+
+/**
+ * How the labels of one track are laid so that none overlaps: the name above and the note below; where the name has no
+ * room above it goes below in place of the note; where there is none below either it stands above without the note of the
+ * bar before.
+ *
+ * @param bars in the order of their starts
+ */
+export function labels(bars: { start: number }[]): Label[] {
+  const out: Label[] = [];
+  let above = -Infinity;
+  let below = -Infinity;
+  bars.forEach((bar, i) => {
+    const x = xOf(Math.max(0, bar.start));
+    if (x >= above) {
+      const note = x >= below;
+      out.push(note ? 'both' : 'name');
+      above = x + NAME;
+      if (note) below = x + NOTE;
+    } else {
+      // a registration counts more than the hours of the job before it
+      if (x < below && out[i - 1] === 'both') out[i - 1] = 'name';
+      out.push('below');
+      below = x + NAME;
+    }
+  });
+  return out;
+}
+
+/** Days a waiting job hangs under: before the first day shown, one of them, or later. */
+export function hangsAt(actBy: string | undefined, days: string[]): number | 'before' | 'later' {
+  if (actBy === undefined) return 'later';
+  if (days[0] !== undefined && actBy < days[0]) return 'before';
+  const i = days.indexOf(actBy);
+  return i >= 0 ? i : 'later';
+}

@@ -1,0 +1,168 @@
+import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
+import { Problem, type Schemas } from '../../api/client';
+import { Field } from '../../shared/forms';
+import { addDays } from '../../shared/format';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { useAcceptWhatIf, useAskWhatIf, type Board } from './boardQueries';
+import { Changes, Compared } from './Changes';
+
+type Kind = Schemas['AbsenceIn']['kind'];
+
+const KINDS: { value: Kind; label: string }[] = [
+  { value: 'TECHNICIAN', label: 'a technician is away' },
+  { value: 'BAY', label: 'a bay is closed' },
+  { value: 'TOOL_SET', label: 'a tool set is broken' },
+  { value: 'FERRY', label: 'the ferry does not come' },
+  { value: 'WORKSHOP', label: 'the workshop is closed' },
+];
+
+const FIELDS = ['/technicianId', '/bayId', '/familyCode', '/from', '/to', '/why'];
+
+/** What moves if something fails, and what it costs, before anything changes. */
+export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => void }) {
+  const [kind, setKind] = useState<Kind>('TECHNICIAN');
+  const [technicianId, setTechnician] = useState<number>();
+  const [bayId, setBay] = useState<number>();
+  const [familyCode, setFamily] = useState<string>();
+  const [from, setFrom] = useState(addDays(board.today, 1));
+  const [to, setTo] = useState(addDays(board.today, 1));
+  const [why, setWhy] = useState('');
+  const ask = useAskWhatIf();
+  const accept = useAcceptWhatIf();
+  const absence = { kind, technicianId, bayId, familyCode, from, to, why };
+  const changed =
+    <V,>(set: (v: V) => void) =>
+    (v: V) => {
+      set(v);
+      // an answer to another question would be taken for one to this
+      ask.reset();
+      accept.reset();
+    };
+  const sets = [...new Map(board.toolSets.map((t) => [t.code, t.name])).entries()];
+  const answer = ask.data;
+  const beside = ask.error instanceof Problem && ask.error.onlyAt(...FIELDS);
+  return (
+    <section className="what-if-sheet" aria-label="What if">
+      <form
+        className="sheet-form"
+        onSubmit={(e) => {
+          e.preventDefault();
+          ask.mutate(absence);
+        }}
+      >
+        <div className="fields">
+          <Field id="if-kind" label="What if">
+            <Select
+              id="if-kind"
+              value={kind}
+              popupMatchSelectWidth={false}
+              onChange={changed(setKind)}
+              options={KINDS}
+            />
+          </Field>
+          {kind === 'TECHNICIAN' && (
+            <Field id="if-technician" label="Technician" error={ask.error} at="/technicianId">
+              <Select
+                id="if-technician"
+                value={technicianId}
+                placeholder="Choose"
+                popupMatchSelectWidth={false}
+                onChange={changed(setTechnician)}
+                options={board.technicians.map((t) => ({ value: t.id, label: t.name }))}
+              />
+            </Field>
+          )}
+          {kind === 'BAY' && (
+            <Field id="if-bay" label="Bay" error={ask.error} at="/bayId">
+              <Select
+                id="if-bay"
+                value={bayId}
+                placeholder="Choose"
+                popupMatchSelectWidth={false}
+                onChange={changed(setBay)}
+                options={board.bays.map((b) => ({ value: b.id, label: b.name }))}
+              />
+            </Field>
+          )}
+          {kind === 'TOOL_SET' && (
+            <Field id="if-set" label="Tool set" error={ask.error} at="/familyCode">
+              <Select
+                id="if-set"
+                value={familyCode}
+                placeholder="Choose"
+                popupMatchSelectWidth={false}
+                onChange={changed(setFamily)}
+                options={sets.map(([value, label]) => ({ value, label }))}
+              />
+            </Field>
+          )}
+          <Field id="if-from" label="From" error={ask.error} at="/from">
+            <Input
+              id="if-from"
+              type="date"
+              value={from}
+              onChange={(e) => {
+                changed(setFrom)(e.target.value);
+                if (to < e.target.value) setTo(e.target.value);
+              }}
+            />
+          </Field>
+          <Field id="if-to" label="to, that day too" error={ask.error} at="/to">
+            <Input
+              id="if-to"
+              type="date"
+              value={to}
+              onChange={(e) => changed(setTo)(e.target.value)}
+            />
+          </Field>
+          <Field id="if-why" label="Because" error={ask.error} at="/why" grow>
+            <Input
+              id="if-why"
+              value={why}
+              placeholder="holiday, course, repair"
+              onChange={(e) => setWhy(e.target.value)}
+            />
+          </Field>
+          <Button htmlType="submit" loading={ask.isPending}>
+            See what moves
+          </Button>
+          <button type="button" className="action quiet" onClick={onClose}>
+            Close
+          </button>
+        </div>
+      </form>
+      {!beside && <ProblemNote error={ask.error ?? accept.error} />}
+      {answer && (
+        <>
+          <Compared before={answer.before} after={answer.after} labels={['now', 'then']} />
+          {answer.struck.length === 0 && <p>Nothing on the board is struck by it.</p>}
+          {answer.struck.map((s) => (
+            <p key={s.jobId} className={s.promiseBroken ? 'clash-note' : ''}>
+              <b className="registration">{s.registration}</b> {s.words[0]}
+              {s.promiseBroken && ' The promise cannot be kept: ring the owner.'}
+            </p>
+          ))}
+          {answer.changes.length > 0 && <Changes changes={answer.changes} />}
+          <div className="actions">
+            <Button
+              type="primary"
+              loading={accept.isPending}
+              onClick={() =>
+                accept.mutate(
+                  { absence, jobIds: answer.changes.map((c) => c.jobId) },
+                  { onSuccess: onClose },
+                )
+              }
+            >
+              {answer.changes.length === 0
+                ? 'Enter the absence'
+                : `Enter it and move ${answer.changes.length}`}
+            </Button>
+            <span className="hint">Nothing has changed yet.</span>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
