@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { hangsAt, labels, nights, pieces, slotAt, xOf } from './boardTracks';
+import { hangsAt, labels, nights, pieces, sideNames, slotAt, xOf } from './boardTracks';
 
 describe('board tracks', () => {
   it('goes from half-hours to pixels and back', () => {
@@ -30,10 +30,41 @@ describe('board tracks', () => {
   });
 
   it('lays labels so that none overlaps', () => {
-    expect(labels([{ start: 0 }, { start: 32 }])).toEqual(['both', 'both']);
+    const at = (...starts: number[]) => labels(starts.map((start) => ({ start, letters: 6 })));
+    expect(at(0, 32)).toEqual(['both', 'both']);
     // half a day apart: the second goes below, and the first gives up its note
-    expect(labels([{ start: 0 }, { start: 8 }])).toEqual(['name', 'below']);
-    expect(labels([{ start: 0 }, { start: 8 }, { start: 16 }])).toEqual(['name', 'below', 'name']);
+    expect(at(0, 8)).toEqual(['name', 'below']);
+    expect(at(0, 8, 16)).toEqual(['name', 'below', 'name']);
+    // a day apart a long note has no room beside the next bar's
+    expect(
+      labels([
+        { start: 0, letters: 14 },
+        { start: 16, letters: 6 },
+      ]),
+    ).toEqual(['name', 'both']);
+  });
+
+  it('sets the name of a thin bar where there is room', () => {
+    expect(sideNames([{ start: 0, end: 8 }], 14)).toEqual(['after']);
+    expect(
+      sideNames(
+        [
+          { start: 32, end: 40 },
+          { start: 41, end: 60 },
+        ],
+        14,
+      ),
+    ).toEqual(['before', 'after']);
+    expect(
+      sideNames(
+        [
+          { start: 0, end: 8 },
+          { start: 9, end: 20 },
+        ],
+        14,
+      ),
+    ).toEqual(['none', 'after']);
+    expect(sideNames([{ start: 200, end: 224 }], 14)).toEqual(['before']);
   });
 
   it('hangs a waiting job at its day', () => {

@@ -50,38 +50,61 @@ export function nights(bar: Bar, days: number): number[] {
   return out;
 }
 
-/** Widths a label needs, px: a registration, and what stands under a bar. */
-const NAME = 78;
-const NOTE = 62;
+/** Width of a registration, px. */
+const NAME = 76;
+
+/** Width of so many letters under a bar with its mark, px. */
+export const noteWidth = (letters: number) => 14 + letters * 6.3;
 
 export type Label = 'both' | 'below' | 'name';
 
 /**
  * How the labels of one track are laid so that none overlaps: the name above and the note below; where the name has no
- * room above it goes below in place of the note; where there is none below either it stands above without the note of the
- * bar before.
+ * room above it goes below in place of the note; where the note has none it is left out, as the name counts more.
  *
- * @param bars in the order of their starts
+ * @param bars in the order of their starts, with the letters of their notes
  */
-export function labels(bars: { start: number }[]): Label[] {
+export function labels(bars: { start: number; letters: number }[]): Label[] {
   const out: Label[] = [];
   let above = -Infinity;
   let below = -Infinity;
   bars.forEach((bar, i) => {
     const x = xOf(Math.max(0, bar.start));
+    if (x < below && out[i - 1] === 'both') {
+      // the note before would run into this bar's labels
+      out[i - 1] = 'name';
+      below = -Infinity;
+    }
     if (x >= above) {
-      const note = x >= below;
-      out.push(note ? 'both' : 'name');
+      out.push(x >= below ? 'both' : 'name');
       above = x + NAME;
-      if (note) below = x + NOTE;
+      if (x >= below) below = x + noteWidth(bar.letters);
     } else {
-      // a registration counts more than the hours of the job before it
-      if (x < below && out[i - 1] === 'both') out[i - 1] = 'name';
       out.push('below');
       below = x + NAME;
     }
   });
   return out;
+}
+
+/** Where the names of a thin track have room: after the bar, before it, or nowhere. */
+export function sideNames(
+  bars: { start: number; end: number }[],
+  days: number,
+): ('after' | 'before' | 'none')[] {
+  const last = xOf(days * SLOTS_PER_DAY);
+  let taken = 0;
+  return bars.map((bar, i) => {
+    const next = bars[i + 1];
+    const end = xOf(bar.end);
+    if (end + NAME <= Math.min(last, next ? xOf(next.start) : last)) {
+      taken = end + NAME;
+      return 'after';
+    }
+    const before = xOf(bar.start) - NAME >= taken;
+    taken = end;
+    return before ? 'before' : 'none';
+  });
 }
 
 /** Days a waiting job hangs under: before the first day shown, one of them, or later. */

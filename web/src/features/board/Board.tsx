@@ -109,7 +109,7 @@ export default function Board() {
         <button className="action" onClick={() => setOpen('calendar')}>
           Calendar
         </button>
-        <a className="action" href={`/api/board.csv?from=${board.from}&days=${DAYS}`} download>
+        <a className="action" href={`/api/board/list.csv?from=${board.from}&days=${DAYS}`} download>
           CSV
         </a>
         <button className="action" onClick={() => window.print()}>
@@ -150,8 +150,8 @@ export default function Board() {
                 : 'Select a job to see why it stands where it stands.'}
           </p>
         )}
-        <Sums board={board} />
-        {me.manages && open !== 'plan' && (
+        {!open && <Sums board={board} />}
+        {me.manages && !open && (
           <Button
             type="primary"
             loading={begin.isPending}

@@ -18,11 +18,11 @@ import {
   labels,
   nights,
   pieces,
+  sideNames,
   SLOT,
   slotAt,
   SLOTS_PER_DAY,
   xOf,
-  type Label,
 } from '../../drawing/boardTracks';
 import { InterferenceMark, StatusSwatch } from '../../drawing/marks';
 import { formatDay, formatHours, formatTime, formatWeekday } from '../../shared/format';
@@ -359,7 +359,7 @@ function TrackGroup({
 }) {
   return (
     <section className="track-group" aria-label={title}>
-      <div className="group-head">
+      <div className="tracks-head">
         <h2 className="track-label">{title}</h2>
         {sums &&
           board.days.map((d) => (
@@ -390,7 +390,12 @@ interface TrackProps {
 
 function Track(t: TrackProps) {
   const { board, chosen, mayMove, onSelect } = t.props;
-  const words = t.kind === 'technician' ? labels(t.bars) : t.bars.map((): Label => 'name');
+  const words: string[] =
+    t.kind === 'technician'
+      ? labels(t.bars.map((b) => ({ start: b.start, letters: noteOf(b).length })))
+      : t.kind === 'set'
+        ? sideNames(t.bars, board.days.length)
+        : t.bars.map(() => 'name');
   const here = t.carried && t.carried.track === t.id ? t.carried : undefined;
   const said = t.refused?.at.track === t.id ? t.refused : undefined;
   const broken = here && t.asked && t.asked.broken.length > 0;
@@ -424,6 +429,7 @@ function Track(t: TrackProps) {
             label={words[i] ?? 'name'}
             days={board.days.length}
             chosen={chosen === b.jobId}
+            leaving={t.props.proposed.some((c) => c.jobId === b.jobId)}
             fixed={!mayMove || t.kind === 'set' || b.work === 'DONE' || b.work === 'UNDER_WAY'}
             onSelect={() => onSelect(b.jobId)}
           />
@@ -477,6 +483,9 @@ const onlyClosedDays = (board: Board, span: Schemas['Span']) =>
     .slice(Math.max(0, span.from / SLOTS_PER_DAY), Math.max(0, span.to / SLOTS_PER_DAY))
     .every((d) => d.closed);
 
+const noteOf = (b: Block) =>
+  `${b.work === 'PLANNED' ? '' : `${WORK[b.work]} `}${formatHours(b.minutes)} h`;
+
 const barWords = (b: Block) =>
   `${b.registration}, ${b.makeModel}, ${WORK[b.work]}, ${formatHours(b.minutes)} h from ${formatWeekday(b.startsAt)} ${formatTime(b.startsAt)} to ${formatWeekday(b.endsAt)} ${formatTime(b.endsAt)}${b.clash.length > 0 ? `. ${b.clash.join(' ')}` : ''}`;
 
@@ -486,14 +495,17 @@ function BarOnTrack({
   label,
   days,
   chosen,
+  leaving,
   fixed,
   onSelect,
 }: {
   block: Block;
   kind: TrackProps['kind'];
-  label: Label;
+  label: string;
   days: number;
   chosen: boolean;
+  /** A plan proposes another place for it. */
+  leaving: boolean;
   fixed: boolean;
   onSelect: () => void;
 }) {
@@ -509,7 +521,7 @@ function BarOnTrack({
   return (
     <button
       ref={setNodeRef}
-      className={`bar ${work} ${label}${chosen ? ' chosen' : ''}${isDragging ? ' carried' : ''}`}
+      className={`bar ${work} ${label}${chosen ? ' chosen' : ''}${leaving ? ' leaving' : ''}${isDragging ? ' carried' : ''}`}
       style={{
         left,
         width: Math.max(
@@ -542,8 +554,7 @@ function BarOnTrack({
       {kind === 'technician' && label !== 'name' && (
         <span className="note">
           {label === 'both' && <InterferenceMark value={b.interference} size={9} />}
-          {label === 'both' && b.work !== 'PLANNED' && `${WORK[b.work]} `}
-          {formatHours(b.minutes)} h
+          {noteOf(b)}
         </span>
       )}
     </button>

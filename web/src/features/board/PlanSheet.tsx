@@ -56,7 +56,11 @@ export function PlanSheet({
           </>
         )}
       </div>
-      <Compared before={plan.before} after={plan.best} labels={['now', 'best so far']} />
+      <Compared
+        before={plan.before}
+        after={plan.best}
+        labels={['now', plan.phase === 'RUNNING' ? 'best so far' : 'proposed']}
+      />
       {plan.boardChanged && plan.changes.length > 0 && (
         <p className="warning-note">
           The board changed meanwhile. What still fits can be accepted; for the rest work out

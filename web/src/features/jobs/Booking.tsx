@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
 import { dateOf, formatHours, formatTime, formatWeekday } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { boardJobQuery } from '../board/boardQueries';
+import { Offers } from '../board/JobSheet';
 import { useBook, weekQuery } from './jobQueries';
 
 type Week = Schemas['WeekView'];
@@ -36,6 +38,8 @@ export function Booking({ job, today }: { job: Schemas['JobView']; today: string
   const [bayId, setBay] = useState<number>();
   const [day, setDay] = useState<string>();
   const [time, setTime] = useState('08:00');
+  const [offering, setOffering] = useState(false);
+  const { data: onBoard } = useQuery(boardJobQuery(job.id));
   const book = useBook(job.id);
   const skilled = (week?.technicians ?? []).filter((t) => t.skills.includes(job.drive));
   const problem = book.error instanceof Problem ? book.error : undefined;
@@ -48,6 +52,10 @@ export function Booking({ job, today }: { job: Schemas['JobView']; today: string
   return (
     <section className="booking">
       <h2>Promise a slot</h2>
+      <button className="action" aria-expanded={offering} onClick={() => setOffering(!offering)}>
+        Five best slots
+      </button>
+      {offering && onBoard && <Offers job={onBoard} onDone={() => setOffering(false)} />}
       <div className="week-head">
         <span>Week of {formatWeekday(from)}</span>
         <button

@@ -3,7 +3,7 @@ import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { formatMoney, formatTime, formatWeekday } from '../../shared/format';
+import { formatDate, formatMoney, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { storesQuery, useOrder, type Stores } from './storesQueries';
@@ -142,7 +142,7 @@ function Need({ need }: { need: Schemas['JobNeeds'] }) {
           {need.start
             ? `starts ${formatWeekday(need.start)}, ${formatTime(need.start)}`
             : need.actBy
-              ? `waits, act by ${formatWeekday(need.actBy)}`
+              ? `waits, act by ${formatDate(need.actBy)}`
               : 'waits'}
         </span>
         <b>{need.ready ? 'all here' : ''}</b>

@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Field } from '../../shared/forms';
-import { formatTime, formatWeekday } from '../../shared/format';
+import { formatDate, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { spanWords } from '../board/boardQueries';
 import { storesQuery, useAddCopy, useToolCopy, type Stores } from './storesQueries';
 
 type Copy = Schemas['CopyView'];
@@ -23,8 +24,8 @@ export default function ToolSets() {
         <h1>Tool sets</h1>
         <span className={clashes > 0 ? 'clash-word' : 'hint'}>
           {clashes === 0
-            ? 'No set is wanted by more jobs than it has copies in the next two weeks.'
-            : `${clashes} wanted by more jobs than they have copies in the next two weeks`}
+            ? 'No job that is due waits for a set that others have.'
+            : `${clashes} stand in the way of jobs that are due within two weeks`}
         </span>
       </header>
       {stores.toolSets.map((t) => (
@@ -43,7 +44,7 @@ function ToolSet({ set, states }: { set: Schemas['ToolSetView']; states: Stores[
         <h2>{set.family}</h2>
         {set.clash && (
           <p className="clash-word">
-            {set.bookings.length} jobs, {set.copies.filter((c) => c.usable).length} usable
+            {set.waiting} {set.waiting === 1 ? 'job waits' : 'jobs wait'} for it while others have it
           </p>
         )}
         <p className="hint">
@@ -75,9 +76,9 @@ function ToolSet({ set, states }: { set: Schemas['ToolSetView']; states: Stores[
               {b.registration}
             </Link>{' '}
             {b.start && b.end
-              ? `${formatWeekday(b.start)}, ${formatTime(b.start)} to ${formatWeekday(b.end)}, ${formatTime(b.end)}`
+              ? spanWords({ start: b.start, end: b.end }, formatWeekday, formatTime)
               : b.actBy
-                ? `waits, act by ${formatWeekday(b.actBy)}`
+                ? `waits, act by ${formatDate(b.actBy)}`
                 : 'waits'}
           </p>
         ))}

@@ -152,7 +152,7 @@ class BoardController {
         return views.view(from.orElse(clock.today()), days);
     }
 
-    @GetMapping(value = "/board.csv", produces = "text/csv")
+    @GetMapping(value = "/board/list.csv", produces = "text/csv")
     String csv(@RequestParam Optional<LocalDate> from, @RequestParam(defaultValue = "14") int days) {
         return BoardCsv.write(board(from, days));
     }

@@ -529,9 +529,22 @@ class BoardViews {
                 ruler.endOf(end),
                 planned.earliestWhy().isEmpty() ? null : planned.earliestWhy(),
                 planned.earliestWhy().isEmpty() ? null : ruler.startOf(Math.min(planned.earliest(), ruler.slots() - 1)),
-                board.clashes().getOrDefault(planned.id(), List.of()).stream()
+                clash(board, planned, place, work));
+    }
+
+    /** What a job collides with where it stands, and what will not be there when it is to start. */
+    private static List<String> clash(Board board, PlanJob planned, Place place, Work work) {
+        if (board.clashes().containsKey(planned.id())) {
+            return board.clashes().getOrDefault(planned.id(), List.of()).stream()
+                    .map(Broken::words)
+                    .toList();
+        }
+        return work == Work.UNDER_WAY
+                ? List.of()
+                : board.broken(planned.id(), place).stream()
+                        .filter(b -> b.rule() == Broken.Rule.NOT_THERE_YET)
                         .map(Broken::words)
-                        .toList());
+                        .toList();
     }
 
     /** How far along its span a job at the bench has come, by the steps of its card. */

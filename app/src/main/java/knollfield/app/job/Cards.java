@@ -155,10 +155,11 @@ public class Cards {
         }
         save(job.with(JobStage.UNDER_WAY, job.booking()));
         log.write(job.vehicleId(), "job " + job.id() + " checked in", "", "");
+        events.publishEvent(new JobStarted(job.id()));
     }
 
-    /** A job was signed; told within the change. */
-    public record JobDone(long jobId) {}
+    /** A job was checked in; told within the change. */
+    public record JobStarted(long jobId) {}
 
     private void complete(Job job, CardState state) {
         EngineFamily family = jobs.family(job);
@@ -197,7 +198,6 @@ public class Cards {
                 .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
                 .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
         save(job.with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km())));
-        events.publishEvent(new JobDone(job.id()));
         log.write(
                 job.vehicleId(),
                 "job " + job.id() + " signed",

@@ -3,6 +3,7 @@ package knollfield.app.stores;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -14,7 +15,7 @@ import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
-import knollfield.app.job.Cards.JobDone;
+import knollfield.app.job.Cards.JobStarted;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.parts.CatalogPart;
@@ -26,6 +27,7 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.core.due.JobStage;
 import knollfield.core.stores.Deliveries;
 import knollfield.core.stores.PartsPlan;
 import org.springframework.context.event.EventListener;
@@ -81,12 +83,18 @@ public class Stores {
         return supplier.deliversOn(day);
     }
 
-    /** What each open job needs and where it comes from, in the order they are served. */
+    /** What each job that has not begun needs and where it comes from, in the order they are served. */
     public List<PartsPlan.Served> served(List<Job> open, Deliveries deliveries) {
         LocalDate today = clock.today();
         List<PartsPlan.Need> needs = new ArrayList<>();
-        Set<String> numbers = new java.util.HashSet<>();
+        Set<String> numbers = new HashSet<>();
+        Map<String, Integer> stock = new HashMap<>();
+        repository.stock().forEach((part, shelf) -> stock.put(part, shelf.pieces()));
         for (Job job : open) {
+            // the parts of a job at the bench were taken from the shelf at check-in
+            if (job.stage() == JobStage.UNDER_WAY) {
+                continue;
+            }
             VehicleState state = jobs.state(job);
             double rank = state.forecast().actBy().map(LocalDate::toEpochDay).orElse(Long.MAX_VALUE / 2)
                     - (state.exposurePerWeekMinor().orElse(0) / 1e12);
@@ -102,9 +110,7 @@ public class Stores {
                 .collect(Collectors.toMap(PartsSupplier.Quote::number, PartsSupplier.Quote::daysToSend));
         return PartsPlan.share(
                 needs,
-                repository.stock().entrySet().stream()
-                        .collect(Collectors.toMap(
-                                Map.Entry::getKey, e -> e.getValue().pieces())),
+                stock,
                 repository.orders(today).stream()
                         .filter(PartOrder::isOpen)
                         .map(o -> new PartsPlan.OnOrder(o.part(), o.pieces(), o.arrives()))
@@ -227,10 +233,10 @@ public class Stores {
         return new Conflict("Order %d was changed while you were at it. Yours was not saved.".formatted(id));
     }
 
-    /** What is fitted is no longer in the store. */
+    /** What goes to the bench is no longer on the shelf. */
     @EventListener
-    void fitted(JobDone done) {
-        jobs.partNumbers(jobs.get(done.jobId())).values().forEach(repository::use);
+    void taken(JobStarted started) {
+        jobs.partNumbers(jobs.get(started.jobId())).values().forEach(repository::use);
     }
 
     /**

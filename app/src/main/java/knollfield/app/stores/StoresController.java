@@ -46,7 +46,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/stores")
 class StoresController {
 
-    /** A tool set wanted by more jobs than it has copies within so many days is a clash. */
+    /** A set that others have while a job waits that is due within so many days is a clash. */
     private static final int CLASH_DAYS = 14;
 
     private final Stores stores;
@@ -163,7 +163,8 @@ class StoresController {
     /**
      * A family's tool sets.
      *
-     * @param clash more jobs want it in the next two weeks than there are copies
+     * @param waiting jobs without a place that are due within two weeks
+     * @param clash such jobs wait while others have every copy at some time in those weeks
      */
     record ToolSetView(
             String familyCode,
@@ -172,6 +173,7 @@ class StoresController {
             List<PieceView> pieces,
             List<CopyView> copies,
             List<SetBooking> bookings,
+            int waiting,
             boolean clash) {}
 
     record ToolStateView(ToolCopy.State state, String words) {}
@@ -229,7 +231,7 @@ class StoresController {
         Map<Long, List<PartsPlan.Served>> byJob =
                 served.stream().collect(Collectors.groupingBy(s -> s.need().jobId()));
         return open.stream()
-                .filter(j -> j.stage() != JobStage.UNDER_WAY && byJob.containsKey(j.id()))
+                .filter(j -> byJob.containsKey(j.id()))
                 .map(j -> {
                     List<PartsPlan.Served> own = byJob.getOrDefault(j.id(), List.of());
                     return new JobNeeds(
@@ -273,9 +275,6 @@ class StoresController {
         Map<Long, Job> byId = open.stream().collect(Collectors.toMap(Job::id, Function.identity()));
         Map<String, List<PartsPlan.Served>> missing = served.stream()
                 .filter(s -> s.supply() instanceof Supply.ToOrder)
-                .filter(s -> Optional.ofNullable(byId.get(s.need().jobId()))
-                        .filter(j -> j.stage() != JobStage.UNDER_WAY)
-                        .isPresent())
                 .collect(Collectors.groupingBy(s -> s.need().part(), TreeMap::new, Collectors.toList()));
         Map<String, PartsSupplier.Quote> quotes = supplier
                 .ask(
@@ -382,10 +381,11 @@ class StoresController {
                             b -> Optional.ofNullable(b.start).orElse(LocalDateTime.MAX)))
                     .toList();
             LocalDate until = today.plusDays(CLASH_DAYS);
-            long soon = bookings.stream()
-                    .filter(b -> b.start != null
-                            ? !b.start.toLocalDate().isAfter(until)
-                            : b.actBy != null && !b.actBy.isAfter(until))
+            int waiting = (int) bookings.stream()
+                    .filter(b -> b.start == null && b.actBy != null && !b.actBy.isAfter(until))
+                    .count();
+            long taken = bookings.stream()
+                    .filter(b -> b.start != null && !b.start.toLocalDate().isAfter(until))
                     .count();
             views.add(new ToolSetView(
                     family,
@@ -396,7 +396,12 @@ class StoresController {
                             .toList(),
                     copyViews,
                     bookings,
-                    soon > all.stream().filter(c -> c.state().isUsable()).count()));
+                    waiting,
+                    waiting > 0
+                            && taken
+                                    >= all.stream()
+                                            .filter(c -> c.state().isUsable())
+                                            .count()));
         });
         views.sort(Comparator.comparing((ToolSetView v) -> !v.clash)
                 .thenComparing(v -> v.bookings.isEmpty())

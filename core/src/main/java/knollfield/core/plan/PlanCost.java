@@ -3,8 +3,8 @@ package knollfield.core.plan;
 /**
  * What a plan costs, minor units (rules.md section 11): the one sum that is minimised, and its parts.
  *
- * @param exposure of planned jobs, from today to their start
- * @param unplanned waiting of jobs without a place to the end of the ruler, and the fixed price of each
+ * @param exposure of waiting: from today to each job's start, to the end of the ruler for one without a place
+ * @param unplanned the fixed price of each job without a place
  * @param offRoad days off the road
  * @param changeovers of tool sets
  * @param moves away from places people know

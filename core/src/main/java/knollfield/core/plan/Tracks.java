@@ -412,6 +412,9 @@ final class Tracks {
         long[] wait = waiting[j];
         long[] gone = setsGone[toolSet[j]];
         long[] busy = techBusy[t];
+        if (fixedStart[j] != NONE && fixedStart[j] < earliest[j]) {
+            return;
+        }
         int s = fixedStart[j] != NONE ? fixedStart[j] : earliest[j];
         int stop = fixedStart[j] != NONE ? s + 1 : slots;
         while (s < stop) {
@@ -619,7 +622,8 @@ final class Tracks {
                 continue;
             }
             if (!isPlaced(j)) {
-                unplannedCost += waiting[j][days] + prices.unplanned();
+                exposure += waiting[j][days];
+                unplannedCost += prices.unplanned();
                 unplannedJobs++;
                 moved += knownTech[j] == NONE ? 0 : 1;
                 continue;

@@ -38,12 +38,15 @@ public final class WhatIf {
     public static Answer of(PlanCase now, Map<Long, Place> places, PlanCase then, long seed, long steps) {
         Board before = Board.lay(now, places);
         Board after = Board.lay(then, places);
-        Map<Long, List<Broken>> struck = new HashMap<>(after.clashes());
-        before.clashes().keySet().forEach(struck::remove);
-        PlanCase calm = changed(then, j -> pinned(j, places, struck.keySet(), true));
+        Map<Long, List<Broken>> struck = struck(before, after, places);
+        // what waits goes on waiting: the question is what would have to move
+        PlanCase standing = new PlanCase(
+                then.shop(),
+                then.jobs().stream().filter(j -> places.containsKey(j.id())).toList());
+        PlanCase calm = changed(standing, j -> pinned(j, places, struck.keySet(), true));
         Map<Long, Place> found = search(calm, places, seed, steps);
         if (!found.keySet().containsAll(wanted(struck.keySet(), places))) {
-            PlanCase freer = changed(then, j -> pinned(j, places, struck.keySet(), false));
+            PlanCase freer = changed(standing, j -> pinned(j, places, struck.keySet(), false));
             found = search(freer, places, seed, steps);
         }
         Set<Long> broken = new TreeSet<>();
@@ -57,7 +60,7 @@ public final class WhatIf {
         }
         if (!broken.isEmpty() && !found.keySet().containsAll(wanted(broken, places))) {
             PlanCase given = changed(
-                    then,
+                    standing,
                     j -> broken.contains(j.id())
                             ? j.with(new PlanJob.Pin.Free())
                             : pinned(j, places, struck.keySet(), false));
@@ -71,6 +74,23 @@ public final class WhatIf {
                 PlanChange.between(then, places, found),
                 broken,
                 Map.copyOf(found));
+    }
+
+    /** What stood and stands no longer, with the rules that are broken only now. */
+    private static Map<Long, List<Broken>> struck(Board before, Board after, Map<Long, Place> places) {
+        Map<Long, List<Broken>> struck = new HashMap<>();
+        after.clashes().forEach((id, broken) -> {
+            Place place = places.get(id);
+            if (place == null || before.clashes().containsKey(id)) {
+                return;
+            }
+            List<String> already =
+                    before.broken(id, place).stream().map(Broken::words).toList();
+            struck.put(
+                    id,
+                    broken.stream().filter(b -> !already.contains(b.words())).toList());
+        });
+        return struck;
     }
 
     private static Set<Long> wanted(Set<Long> ids, Map<Long, Place> places) {

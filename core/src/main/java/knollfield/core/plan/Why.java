@@ -49,6 +49,7 @@ public final class Why {
         }
         if (job.pin() instanceof PlanJob.Pin.AtPlace) {
             why.add(Statement.of("It is promised or under way, so the planner leaves it there."));
+            return why;
         }
         board.remove(jobId);
         sooner(board, job, day, share.total(), why);

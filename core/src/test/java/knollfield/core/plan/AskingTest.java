@@ -110,7 +110,8 @@ class AskingTest {
         PlanJob b = job(2, 8, 5, 100).knownAt(Optional.of(planned));
         Place undisturbed = new Place(2, 2, 0);
         PlanJob c = job(3, 8, 50, 100).knownAt(Optional.of(undisturbed));
-        PlanCase now = new PlanCase(two, List.of(a, b, c));
+        PlanJob waiting = job(4, 8, 50, 100);
+        PlanCase now = new PlanCase(two, List.of(a, b, c, waiting));
         Map<Long, Place> places = Map.of(1L, promised, 2L, planned, 3L, undisturbed);
 
         WhatIf.Answer answer = WhatIf.of(now, places, new PlanCase(without(two, 1, 0, 1), now.jobs()), 1, 200);
@@ -237,13 +238,15 @@ class AskingTest {
     @Test
     void whyHereSaysWhatItWaitsForAndThatAPromiseStays() {
         Place here = new Place(1, 1, 24);
-        PlanJob job = needing(job(1, 4, 5, 100), "CAL", 24, "parts come with Tuesday's ferry")
-                .with(new PlanJob.Pin.AtPlace(here));
-        Board board = Board.lay(new PlanCase(ONE, List.of(job)), Map.of());
+        PlanJob job = needing(job(1, 4, 5, 100), "CAL", 24, "parts come with Tuesday's ferry");
+        Board board = Board.lay(new PlanCase(ONE, List.of(job)), Map.of(1L, here));
 
         assertThat(text(Why.here(board, 1)))
-                .contains("It cannot start before 2026-12-01: parts come with Tuesday's ferry.")
-                .contains("promised or under way");
+                .contains("It cannot start before 2026-12-01: parts come with Tuesday's ferry.");
+        PlanCase promised = new PlanCase(ONE, List.of(job.with(new PlanJob.Pin.AtPlace(here))));
+        assertThat(text(Why.here(Board.lay(promised, Map.of()), 1)))
+                .contains("promised or under way")
+                .doesNotContain("would be next");
         assertThat(board.placeOf(1)).contains(here);
     }
 }
