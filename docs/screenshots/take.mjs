@@ -24,8 +24,6 @@ async function keep(page, name) {
   await page.screenshot({ path: `${folder}/${name}.png` });
 }
 
-await keep(await window(), 'sign-in');
-
 const ines = await window('ines');
 await ines.goto(`${address}/?drive=BELT`);
 await ines.waitForSelector('.row');
@@ -44,9 +42,20 @@ await keep(ines, 'what-if');
 await ines.goto(`${address}/ahead`);
 await ines.waitForSelector('.crowd');
 await keep(ines, 'ahead');
-await ines.goto(`${address}/vehicles/new`);
-await ines.waitForSelector('#registration');
-await keep(ines, 'vehicle-form');
+await ines.goto(`${address}/board`);
+await ines.waitForSelector('.board-track.technician .job-bar');
+await ines.locator('.board-track.technician .job-bar.promised').nth(1).click();
+await ines.getByText('Why here?').click();
+await ines.waitForSelector('.why-list');
+await keep(ines, 'board');
+await ines.getByText('Close', { exact: true }).click();
+await ines.getByText('Work out a plan').click();
+await ines.waitForSelector('.changes', { timeout: 60_000 });
+await keep(ines, 'plan');
+await ines.getByText('Leave the board as it is').click();
+await ines.goto(`${address}/stores`);
+await ines.waitForSelector('.need-list');
+await keep(ines, 'stores');
 await ines.goto(`${address}/readings?drive=CHAIN`);
 await ines.getByLabel('Odometer, line 1', { exact: true }).fill('12');
 await ines.getByText(/^Record 1/).click();
@@ -72,7 +81,7 @@ await ines.getByText('Change the book').click();
 await ines.getByRole('button', { name: 'Joints' }).click();
 await ines.locator('.thing').nth(3).click();
 await keep(ines, 'book-editor');
-await ines.goto(`${address}/stores?family=CAL-16&q=pump`);
+await ines.goto(`${address}/stores/parts?family=CAL-16&q=pump`);
 await ines.waitForSelector('.parts');
 await keep(ines, 'parts');
 await ines.goto(`${address}/setup`);
@@ -97,11 +106,6 @@ await hedra.goto(`${address}/jobs`);
 await hedra.getByText('go on', { exact: true }).first().click();
 await hedra.waitForSelector('.bench-step');
 await keep(hedra, 'card');
-await hedra.getByText(/^All \d are true$/).click();
-await hedra.waitForSelector('.keypad');
-await hedra.keyboard.type('130');
-await keep(hedra, 'card-torque');
-
 await hedra.goto(`${address}/jobs`);
 await hedra.getByText('card', { exact: true }).first().click();
 await hedra.waitForSelector('.sign');

@@ -335,7 +335,7 @@ const fullWords = (full: Schemas['FullFleet'][]) =>
     .map((f) => `${f.fleet.split(' ')[0]} ${f.off} of ${f.cap}`)
     .join('') + (full.length > 1 ? ` +${full.length - 1}` : '');
 
-const dayClass = (d: Board['days'][number]) => (d.closed ? 'day closed' : 'day');
+const dayClass = (d: Board['days'][number]) => (d.closed ? 'board-day closed' : 'board-day');
 
 /** A small boat: parts come that day. */
 function Ferry() {
@@ -401,7 +401,7 @@ function Track(t: TrackProps) {
   const broken = here && t.asked && t.asked.broken.length > 0;
   const job = here && [...board.blocks, ...board.waiting].find((j) => j.jobId === here.jobId);
   return (
-    <div className={`track ${t.kind}`} data-track={t.id}>
+    <div className={`board-track ${t.kind}`} data-track={t.id}>
       <div className="track-label">
         <b title={t.name}>{t.name}</b>
         <span title={t.note}>{t.note}</span>
@@ -521,7 +521,7 @@ function BarOnTrack({
   return (
     <button
       ref={setNodeRef}
-      className={`bar ${work} ${label}${chosen ? ' chosen' : ''}${leaving ? ' leaving' : ''}${isDragging ? ' carried' : ''}`}
+      className={`job-bar ${work} ${label}${chosen ? ' chosen' : ''}${leaving ? ' leaving' : ''}${isDragging ? ' carried' : ''}`}
       style={{
         left,
         width: Math.max(
@@ -564,7 +564,9 @@ function BarOnTrack({
 /** Jobs without a place hang under the day they should be done by. */
 function Shelf(props: Props) {
   const { board, fleet } = props;
-  const [all, setAll] = useState(false);
+  const [opened, setAll] = useState(false);
+  // whoever looks at one fleet wants to see all of it
+  const all = opened || fleet !== '';
   const days = board.days.map((d) => d.date);
   const shown = board.waiting.filter((w) => fleet === '' || w.fleet === fleet);
   const before = shown.filter((w) => hangsAt(w.actBy ?? undefined, days) === 'before');
@@ -587,11 +589,21 @@ function Shelf(props: Props) {
             <Hanging key={w.jobId} waiting={w} props={props} />
           ))}
           {i === days.length - 1 && later.length > 0 && (
-            <span className="hint">{later.length} more hang later</span>
+            <button className="link" onClick={() => setAll(!all)}>
+              {later.length} hang later
+            </button>
           )}
         </div>
       ))}
-      {(hidden > 0 || all) && (
+      {all && later.length > 0 && (
+        <div className="later-row">
+          <span className="hint">Later:</span>
+          {later.map((w) => (
+            <Hanging key={w.jobId} waiting={w} props={props} />
+          ))}
+        </div>
+      )}
+      {(hidden > 0 || opened) && (
         <button className="link shelf-more" onClick={() => setAll(!all)}>
           {all ? 'fewer' : `${hidden} more wait; show all`}
         </button>

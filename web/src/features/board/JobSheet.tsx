@@ -256,7 +256,7 @@ export function PlaceForm({
             options={board.times.map((t) => ({ value: t.slice(0, 5), label: t.slice(0, 5) }))}
           />
         </Field>
-        <div className="answer" role="status">
+        <div className="place-answer" role="status">
           {asked?.broken.map((b) => (
             <p key={b.words} className="broken-rule">
               {b.words}

@@ -44,7 +44,8 @@ function ToolSet({ set, states }: { set: Schemas['ToolSetView']; states: Stores[
         <h2>{set.family}</h2>
         {set.clash && (
           <p className="clash-word">
-            {set.waiting} {set.waiting === 1 ? 'job waits' : 'jobs wait'} for it while others have it
+            {set.waiting} {set.waiting === 1 ? 'job waits' : 'jobs wait'} for it while others have
+            it
           </p>
         )}
         <p className="hint">

@@ -191,7 +191,7 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
             [...document.querySelectorAll('body *')].filter(e => {
               const s = getComputedStyle(e);
               const own = [...e.childNodes].some(n => n.nodeType === 3 && n.textContent.trim());
-              return own && e.clientWidth > 0 && s.overflowX !== 'visible' && s.textOverflow !== 'ellipsis'
+              return own && e.clientWidth > 1 && s.overflowX !== 'visible' && s.textOverflow !== 'ellipsis'
                 && e.scrollWidth > e.clientWidth + 1;
             }).map(e => e.className + ': ' + e.textContent.slice(0, 60))
             """;

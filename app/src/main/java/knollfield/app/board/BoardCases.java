@@ -14,7 +14,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -66,7 +65,6 @@ class BoardCases {
     private final Estimates estimates;
     private final WorkshopSettings settings;
     private final WorkshopClock clock;
-    private final Map<Long, Known> known = new ConcurrentHashMap<>();
 
     BoardCases(
             Jobs jobs,
@@ -87,19 +85,6 @@ class BoardCases {
         this.estimates = estimates;
         this.settings = settings;
         this.clock = clock;
-    }
-
-    /** What of a job is dear to work out, and what it was worked out from. */
-    private record Known(Job job, VehicleState state, Workshop workshop, int minutes, int helperMinutes) {
-
-        /** True where the job holds the same and nothing it was worked out from has changed. */
-        boolean stillHolds(Job other, VehicleState now, Workshop figures) {
-            return job.scope().equals(other.scope())
-                    && job.items().equals(other.items())
-                    && job.familyVersion() == other.familyVersion()
-                    && state == now
-                    && workshop.version() == figures.version();
-        }
     }
 
     /**
@@ -157,7 +142,6 @@ class BoardCases {
             }
             planned.add(planJob(job, shop, fleets, served.getOrDefault(job.id(), List.of()), missed, workshop, now));
         }
-        known.keySet().retainAll(byId.keySet());
         return new Gathered(new PlanCase(shop, planned), byId, missed, away);
     }
 
@@ -255,8 +239,8 @@ class BoardCases {
         VehicleState state = jobs.state(job);
         Vehicle vehicle = state.vehicle();
         Ruler ruler = shop.ruler();
-        Known facts = known(job, state, workshop);
-        int slots = slots(facts.minutes);
+        Jobs.Outline outline = jobs.outline(job);
+        int slots = slots(outline.minutes());
         Optional<Place> place = job.booking()
                 .flatMap(b -> place(ruler, b))
                 .filter(p -> shop.technician(p.technicianId()).isPresent()
@@ -281,7 +265,7 @@ class BoardCases {
                 job.familyCode(),
                 Set.of(jobs.family(job).drive().words()),
                 slots,
-                facts.helperMinutes,
+                outline.helperMinutes(),
                 vehicle.liftClass(),
                 earliest.slot,
                 earliest.why,
@@ -292,21 +276,6 @@ class BoardCases {
                 workshop.costs().dayOffRoadMinor(),
                 pin,
                 place);
-    }
-
-    private Known known(Job job, VehicleState state, Workshop workshop) {
-        Known before = known.get(job.id());
-        if (before != null && before.stillHolds(job, state, workshop)) {
-            return before;
-        }
-        Known worked = new Known(
-                job,
-                state,
-                workshop,
-                jobs.plannedMinutes(job),
-                jobs.bundle(job).labour().helperMinutes());
-        known.put(job.id(), worked);
-        return worked;
     }
 
     /** Half-hours of work, a begun one whole. */

@@ -167,11 +167,9 @@ class BoardController {
             @RequestParam LocalTime time) {
         Boards.Answer answer =
                 boards.ask(id, new Boards.Wanted(technicianId.orElse(null), bayId.orElse(null), day, time));
-        BoardCases.Gathered gathered = cases.now();
-        Board board = Board.lay(gathered.plan(), Map.of());
         return new AskedView(
                 answer.booking()
-                        .map(b -> views.place(gathered, answer.place(), id, board))
+                        .map(b -> BoardViews.place(answer.shop(), answer.place(), b.end()))
                         .orElse(null),
                 answer.broken().stream()
                         .map(b -> new BrokenView(b.rule(), b.words()))

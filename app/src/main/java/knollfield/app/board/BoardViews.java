@@ -630,17 +630,23 @@ class BoardViews {
 
     /** A place in words: day and time, technician, bay. */
     PlaceView place(BoardCases.Gathered gathered, Place place, long jobId, Board board) {
-        Shop shop = gathered.plan().shop();
+        return place(
+                gathered.plan().shop(),
+                place,
+                gathered.ruler()
+                        .endOf(board.endAt(jobId, place)
+                                .orElse(place.start()
+                                        + gathered.plan().job(jobId).slots())));
+    }
+
+    static PlaceView place(Shop shop, Place place, LocalDateTime end) {
         return new PlaceView(
                 place.technicianId(),
                 shop.technician(place.technicianId()).map(Shop.Technician::name).orElse(""),
                 place.bayId(),
                 shop.bay(place.bayId()).map(Shop.Bay::name).orElse(""),
-                gathered.ruler().startOf(place.start()),
-                gathered.ruler()
-                        .endOf(board.endAt(jobId, place)
-                                .orElse(place.start()
-                                        + gathered.plan().job(jobId).slots())));
+                shop.ruler().startOf(place.start()),
+                end);
     }
 
     record PlaceView(

@@ -68,7 +68,7 @@ public class Boards {
      *
      * @param broken every rule it breaks; empty where it may be taken
      */
-    public record Answer(Place place, Optional<Job.Booking> booking, List<Broken> broken) {}
+    public record Answer(Shop shop, Place place, Optional<Job.Booking> booking, List<Broken> broken) {}
 
     /** What taking that place would mean; changes nothing. */
     public Answer ask(long jobId, Wanted wanted) {
@@ -106,6 +106,7 @@ public class Boards {
         }
         Place found = best;
         return new Answer(
+                free.shop(),
                 found,
                 board.endAt(jobId, found)
                         .map(end -> new Job.Booking(

@@ -427,10 +427,30 @@ class Skerrow implements SmartInitializingSingleton {
         if (!made.isEmpty()) {
             missed(made.get(made.size() - 1));
         }
+        fillTheCapOfAFleet();
+    }
+
+    /** The fish co-operative may spare one van at a time: one is planned, a second one waits. */
+    private void fillTheCapOfAFleet() {
+        List<VehicleState> vans = forecasts.worstFirst().stream()
+                .filter(s ->
+                        s.vehicle().fleet().filter(f -> f.offRoadCap() == 1).isPresent())
+                .filter(s -> s.family().isPresent()
+                        && jobs.ofVehicle(s.vehicle().id()).stream()
+                                .noneMatch(j -> j.stage().isOpen()))
+                .filter(s -> s.vehicle().fleet().orElseThrow().name().startsWith("Fish"))
+                .limit(2)
+                .toList();
+        for (int i = 0; i < vans.size(); i++) {
+            long id = jobs.create(vans.get(i).vehicle().id());
+            if (i == 0) {
+                placeInTheNextDays(id, false);
+            }
+        }
     }
 
     private void placeInTheNextDays(long jobId, boolean promised) {
-        for (int step = 0; step < 7; step++) {
+        for (int step = 0; step < 9; step++) {
             LocalDate day = workingDay(clock.today(), step);
             for (int slot : new int[] {0, 8, 4, 12}) {
                 Boards.Wanted wanted = new Boards.Wanted(null, null, day, WorkCalendar.startOf(slot));

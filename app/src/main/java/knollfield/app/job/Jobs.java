@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
@@ -14,6 +15,8 @@ import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -40,6 +43,8 @@ public class Jobs {
     private final VehicleLog log;
     private final WorkshopClock clock;
     private final JobBuilds builds;
+    private final WorkshopSettings settings;
+    private final Map<Long, Kept> outlines = new ConcurrentHashMap<>();
     private final ApplicationEventPublisher events;
 
     Jobs(
@@ -49,6 +54,7 @@ public class Jobs {
             VehicleLog log,
             WorkshopClock clock,
             JobBuilds builds,
+            WorkshopSettings settings,
             ApplicationEventPublisher events) {
         this.jobs = jobs;
         this.vehicles = vehicles;
@@ -56,6 +62,7 @@ public class Jobs {
         this.log = log;
         this.clock = clock;
         this.builds = builds;
+        this.settings = settings;
         this.events = events;
     }
 
@@ -85,21 +92,49 @@ public class Jobs {
         return builds.plan(job).bundle();
     }
 
-    /** Minutes this workshop will need for {@code job}: the book's labour by its own time factor. */
-    public int plannedMinutes(Job job) {
-        return (int) Math.round(bundle(job).labour().minutes() * timeFactor(job.familyCode()));
+    /**
+     * What planning needs to know of a job.
+     *
+     * @param minutes this workshop will need: the book's labour by its own time factor
+     * @param helperMinutes of a second pair of hands
+     * @param partNumbers fitted as each of its items; what the owner brings is left out
+     */
+    public record Outline(int minutes, int helperMinutes, Map<String, String> partNumbers) {}
+
+    /** An outline and what it was worked out from. */
+    private record Kept(Job job, VehicleState state, Workshop workshop, Outline outline) {
+
+        boolean stillHolds(Job other, VehicleState now, Workshop figures) {
+            return job.scope().equals(other.scope())
+                    && job.items().equals(other.items())
+                    && job.familyVersion() == other.familyVersion()
+                    && state == now
+                    && workshop == figures;
+        }
     }
 
-    /** Number of the part that is fitted as each of the job's items; what the owner brings is left out. */
-    public Map<String, String> partNumbers(Job job) {
+    /** The outline of {@code job}; kept until something it rests on changes, as the whole board is asked for it often. */
+    public Outline outline(Job job) {
+        VehicleState state = state(job);
+        Workshop workshop = settings.get();
+        Kept kept = outlines.get(job.id());
+        if (kept != null && kept.stillHolds(job, state, workshop)) {
+            return kept.outline;
+        }
         EngineFamily family = family(job);
+        Bundle bundle = bundle(job);
         Map<String, String> numbers = new TreeMap<>();
-        for (String item : items(job)) {
+        for (String item : job.items().isEmpty() ? bundle.items() : job.items()) {
             family.item(item)
                     .filter(i -> !job.scope().ownerSupplied().contains(item))
                     .ifPresent(i -> numbers.put(item, builds.fitted(job, i)));
         }
-        return numbers;
+        Outline made = new Outline(
+                (int) Math.round(bundle.labour().minutes() * timeFactor(job.familyCode())),
+                bundle.labour().helperMinutes(),
+                Map.copyOf(numbers));
+        outlines.put(job.id(), new Kept(job, state, workshop, made));
+        return made;
     }
 
     /** Codes of the items the job is for. */

@@ -98,7 +98,7 @@ public class Stores {
             VehicleState state = jobs.state(job);
             double rank = state.forecast().actBy().map(LocalDate::toEpochDay).orElse(Long.MAX_VALUE / 2)
                     - (state.exposurePerWeekMinor().orElse(0) / 1e12);
-            for (String part : jobs.partNumbers(job).values()) {
+            for (String part : jobs.outline(job).partNumbers().values()) {
                 needs.add(new PartsPlan.Need(job.id(), part, job.booking().map(Job.Booking::start), rank));
                 numbers.add(part);
             }
@@ -236,7 +236,7 @@ public class Stores {
     /** What goes to the bench is no longer on the shelf. */
     @EventListener
     void taken(JobStarted started) {
-        jobs.partNumbers(jobs.get(started.jobId())).values().forEach(repository::use);
+        jobs.outline(jobs.get(started.jobId())).partNumbers().values().forEach(repository::use);
     }
 
     /**

@@ -1,0 +1,285 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import type { Schemas } from '../../api/client';
+import { manager } from '../../test/fixtures';
+import { problem, sent, serve, show } from '../../test/render';
+import Board from './Board';
+import { PlaceForm } from './JobSheet';
+import { PlanSheet } from './PlanSheet';
+import { WhatIfSheet } from './WhatIfSheet';
+
+const cost: Schemas['PlanCostView'] = {
+  totalMinor: 400_000,
+  exposureMinor: 20_000,
+  unplannedMinor: 30_000,
+  offRoadMinor: 130_000,
+  changeoverMinor: 0,
+  moveMinor: 0,
+  unplannedJobs: 2,
+  offRoadDays: 20,
+  movedJobs: 0,
+};
+
+const days = Array.from({ length: 14 }, (_, i) => ({
+  date: `2026-12-${String(i + 1).padStart(2, '0')}`,
+  closed: i === 4 || i === 5,
+  ferry: i === 0,
+  ferryCancelled: false,
+  freeMinutes: 600,
+  helperMinutes: 0,
+  full: i === 2 ? [{ fleet: 'Post and parcel', off: 2, cap: 2 }] : [],
+}));
+
+const block: Schemas['BlockView'] = {
+  jobId: 7,
+  version: 3,
+  vehicleId: 70,
+  registration: 'SKR 418 D',
+  makeModel: 'Calder Dunlin 1.6',
+  ownerName: 'Tamsin Orde',
+  interference: 'YES',
+  work: 'PROMISED',
+  technicianId: 1,
+  bayId: 2,
+  toolSet: 'CAL-16',
+  copy: 1,
+  start: 8,
+  end: 20,
+  holds: [],
+  minutes: 360,
+  helperMinutes: 15,
+  startsAt: '2026-12-01T13:00:00',
+  endsAt: '2026-12-02T10:00:00',
+  clash: [],
+};
+
+const waits: Schemas['WaitingView'] = {
+  jobId: 8,
+  version: 1,
+  vehicleId: 80,
+  registration: 'SKR 207 K',
+  makeModel: 'Ostry Carrier 2.0',
+  ownerName: 'Post and parcel',
+  fleet: 'Post and parcel',
+  interference: 'YES',
+  status: 'OVERDUE',
+  actBy: '2026-10-06',
+  daysOver: 56,
+  minutes: 240,
+  exposurePerWeekMinor: 1_200,
+  earliest: '2026-12-01T13:00:00',
+  earliestWhy: 'part P-1 is ordered and comes with the ferry of that day',
+  missed: false,
+  noShows: 0,
+};
+
+const board: Schemas['BoardView'] = {
+  from: '2026-12-01',
+  today: '2026-12-01',
+  last: '2027-02-22',
+  times: Array.from({ length: 16 }, (_, k) => {
+    const half = k < 8 ? 16 + k : 18 + k;
+    return `${String(Math.floor(half / 2)).padStart(2, '0')}:${half % 2 ? '30' : '00'}:00`;
+  }),
+  now: 4,
+  days,
+  technicians: [
+    { id: 1, name: 'Hedra Voss', skills: 'belt, chain', away: [] },
+    { id: 2, name: 'Odo Brack', skills: 'belt', away: [{ from: 16, to: 32, why: 'course' }] },
+  ],
+  bays: [{ id: 2, name: 'Bay 2', note: 'two posts', closed: [] }],
+  toolSets: [{ code: 'CAL-16', name: 'Calder 1.6', number: 1, copies: 1, out: [] }],
+  blocks: [block],
+  waiting: [waits],
+  cost,
+  undo: { what: 'placed SKR 418 D' },
+  absences: [],
+  fleets: [{ id: 5, name: 'Post and parcel', cap: 2, days: [], version: 1 }],
+};
+
+const job: Schemas['BoardJobView'] = {
+  jobId: 7,
+  version: 3,
+  registration: 'SKR 418 D',
+  place: {
+    technicianId: 1,
+    technician: 'Hedra Voss',
+    bayId: 2,
+    bay: 'Bay 2',
+    start: '2026-12-01T13:00:00',
+    end: '2026-12-02T10:00:00',
+  },
+  promised: true,
+  days: [],
+  noShows: [],
+  why: ['Waiting until 1 Dec 2026 may cost €0.00, 2 days off the road €130.00.'],
+};
+
+const served = (more: Record<string, { status?: number; body: unknown }> = {}) =>
+  serve({
+    ...manager,
+    'GET /api/board': { body: board },
+    'GET /api/board/plan': { body: {} },
+    'GET /api/board/jobs/7': { body: job },
+    ...more,
+  });
+
+describe('the board', () => {
+  it('shows jobs on the tracks of technician, bay and tool set, the waiting one on the shelf, and says full days', async () => {
+    served();
+    show(<Board />, '/board', true);
+    const words =
+      /SKR 418 D, Calder Dunlin 1.6, promise, 6.0 h from Tue 1 Dec 13:00 to Wed 2 Dec 10:00/;
+    expect(await screen.findAllByRole('button', { name: words })).toHaveLength(3);
+    expect(screen.getByText('Post 2 of 2')).toBeTruthy();
+    const hanging = screen.getByRole('button', { name: /SKR 207 K, waits, 56 days over/ });
+    expect(hanging.getAttribute('aria-label')).toContain('comes with the ferry');
+    expect(screen.getByText('course')).toBeTruthy();
+    expect(screen.getByLabelText('The board in words').textContent).toContain(
+      'Tue 1 Dec, 13:00 to Wed 2 Dec, 10:00, Hedra Voss, Bay 2, promised, 6.0 h.',
+    );
+  });
+
+  it('takes the last change back and moves on by two weeks', async () => {
+    const calls = served({ 'POST /api/board/undo': { body: { more: false } } });
+    show(<Board />, '/board', true);
+    fireEvent.click(await screen.findByText('Take back: placed SKR 418 D'));
+    await waitFor(() => expect(sent(calls).map((c) => c.path)).toEqual(['/api/board/undo']));
+    const asked = calls.filter((c) => c.path === '/api/board').length;
+    fireEvent.click(screen.getByText('later'));
+    await waitFor(() =>
+      expect(calls.filter((c) => c.path === '/api/board').length).toBeGreaterThan(asked),
+    );
+  });
+
+  it('says of the chosen job where it stands, why, and takes its promise back', async () => {
+    const calls = served({ 'PUT /api/board/jobs/7/promise': { body: job } });
+    show(<Board />, '/board?job=7', true);
+    expect((await screen.findByText(/over night/)).textContent).toContain(
+      'A second pair of hands 15 min.',
+    );
+    fireEvent.click(await screen.findByText('Why here?'));
+    expect(await screen.findByText(/2 days off the road €130.00/)).toBeTruthy();
+    fireEvent.click(await screen.findByText('Take the promise back'));
+    await waitFor(() => expect(sent(calls)[0]?.body).toEqual({ promised: false, version: 3 }));
+  });
+
+  it('says that it cannot be read and offers to try again', async () => {
+    served({ 'GET /api/board': { status: 500, body: { title: 'Broken', detail: 'Try again.' } } });
+    show(<Board />, '/board', true);
+    expect(await screen.findByText('Try again.')).toBeTruthy();
+  });
+});
+
+describe('the place form', () => {
+  it('says the broken rule and keeps its button shut', async () => {
+    served({
+      'GET /api/board/jobs/7/ask': {
+        body: { broken: [{ rule: 'FLEET_CAP', words: 'Post and parcel: 2 of 2 off the road.' }] },
+      },
+    });
+    show(<PlaceForm board={board} job={job} onDone={() => undefined} />, '/', true);
+    expect(await screen.findByText('Post and parcel: 2 of 2 off the road.')).toBeTruthy();
+    const button = screen.getByRole('button', { name: 'Move it, still promised' });
+    expect((button as HTMLButtonElement).disabled).toBe(true);
+  });
+
+  it('moves a promised job and keeps it promised; a refusal stands beside its field', async () => {
+    const calls = served({
+      'GET /api/board/jobs/7/ask': { body: { place: job.place, broken: [] } },
+      'PUT /api/board/jobs/7/place': problem('/day', 'Somebody was quicker.'),
+    });
+    show(<PlaceForm board={board} job={job} onDone={() => undefined} />, '/', true);
+    expect(await screen.findByText(/Free: Tue 1 Dec, 13:00/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Move it, still promised' }));
+    expect(await screen.findByText('Somebody was quicker.')).toBeTruthy();
+    expect(sent(calls)[0]?.body).toMatchObject({ promised: true, version: 3, day: '2026-12-01' });
+  });
+});
+
+const plan: Schemas['PlanView'] = {
+  id: 4,
+  by: 'Ines Carrow',
+  began: '2026-12-01T10:00:00Z',
+  phase: 'DONE',
+  stopped: false,
+  done: 1,
+  steps: 9_000,
+  before: cost,
+  best: { ...cost, totalMinor: 300_000, unplannedJobs: 0 },
+  changes: [
+    { jobId: 8, registration: 'SKR 207 K', to: job.place, savesMinor: 27_000 },
+    { jobId: 9, registration: 'SKR 355 B', from: job.place, savesMinor: -100 },
+  ],
+  boardChanged: true,
+};
+
+describe('a plan', () => {
+  it('is compared change by change and accepted in part', async () => {
+    const calls = served({ 'POST /api/board/plan/4/accept': { body: plan } });
+    show(<PlanSheet plan={plan} onClose={() => undefined} onSelect={() => undefined} />, '/', true);
+    expect(await screen.findByText('2 changes against the board as it stands')).toBeTruthy();
+    expect(screen.getByText(/The board changed meanwhile/)).toBeTruthy();
+    expect(screen.getByText(/€1,000.00 better in all/)).toBeTruthy();
+    const row = screen.getByText('SKR 355 B').closest('tr')!;
+    expect(row.textContent).toContain('waiting');
+    fireEvent.click(within(row).getByRole('checkbox'));
+    fireEvent.click(screen.getByText('Accept 1 of 2'));
+    await waitFor(() => expect(sent(calls)[0]?.body).toEqual({ jobIds: [8] }));
+  });
+
+  it('says that nothing better was found, and can be stopped while it runs', async () => {
+    const calls = served({ 'POST /api/board/plan/4/stop': { body: plan } });
+    const { unmount } = show(
+      <PlanSheet
+        plan={{ ...plan, changes: [], boardChanged: false }}
+        onClose={() => undefined}
+        onSelect={() => undefined}
+      />,
+      '/',
+      true,
+    );
+    expect(await screen.findByText(/Nothing better was found/)).toBeTruthy();
+    unmount();
+    show(
+      <PlanSheet
+        plan={{ ...plan, phase: 'RUNNING', done: 0.25 }}
+        onClose={() => undefined}
+        onSelect={() => undefined}
+      />,
+      '/',
+      true,
+    );
+    expect((await screen.findByText(/Working out a plan/)).textContent).toContain('25 %');
+    fireEvent.click(screen.getByText('Stop, keep the best'));
+    await waitFor(() => expect(sent(calls)[0]?.path).toBe('/api/board/plan/4/stop'));
+  });
+});
+
+describe('what if', () => {
+  it('shows what moves before anything changes, and enters it as seen', async () => {
+    const calls = served({
+      'POST /api/board/what-if': {
+        body: {
+          before: cost,
+          after: cost,
+          struck: [
+            { jobId: 9, registration: 'SKR 355 B', words: ['No ferry.'], promiseBroken: true },
+          ],
+          changes: [plan.changes[1]],
+        },
+      },
+      'POST /api/board/what-if/accept': { body: {} },
+    });
+    show(<WhatIfSheet board={board} onClose={() => undefined} />, '/', true);
+    fireEvent.click(await screen.findByText('See what moves'));
+    expect(await screen.findByText(/The promise cannot be kept: ring the owner/)).toBeTruthy();
+    expect(screen.getByText('Nothing has changed yet.')).toBeTruthy();
+    fireEvent.click(screen.getByText('Enter it and move 1'));
+    await waitFor(() => expect(sent(calls)).toHaveLength(2));
+    expect(sent(calls)[1]?.body).toMatchObject({ jobIds: [9], absence: { kind: 'TECHNICIAN' } });
+    // another question takes the answer away
+    fireEvent.change(screen.getByLabelText('From'), { target: { value: '2026-12-09' } });
+    expect(screen.queryByText('Nothing has changed yet.')).toBeNull();
+  });
+});
