@@ -1,8 +1,17 @@
 import { Problem } from '../api/client';
 
 /** A failure in words, with a way to try again. */
-export function ProblemNote({ error, retry }: { error: unknown; retry?: () => void }) {
-  if (!error) return null;
+export function ProblemNote({
+  error,
+  retry,
+  beside = [],
+}: {
+  error: unknown;
+  retry?: () => void;
+  /** Pointers whose message stands beside a field already; nothing is said twice. */
+  beside?: string[];
+}) {
+  if (!error || (error instanceof Problem && error.onlyAt(...beside))) return null;
   const message = error instanceof Error ? error.message : 'Something went wrong.';
   const conflict = error instanceof Problem && error.status === 409;
   return (

@@ -150,6 +150,24 @@ export function BoardTracks(props: Props) {
     );
   };
 
+  /** What a track needs onto which jobs can be put: its own bars and proposals, and what is carried over it. */
+  const droppable = (
+    kind: 'technician' | 'bay',
+    id: number,
+    ofBlock: (b: Block) => number,
+    ofPlace: (p: Schemas['PlaceView']) => number,
+  ) => ({
+    id: `${kind}-${id}`,
+    kind,
+    bars: barsOf(props, (b) => ofBlock(b) === id),
+    ghosts: proposed.filter((c) => c.to && ofPlace(c.to) === id).flatMap((c) => ghostOf(board, c)),
+    props,
+    carried,
+    asked,
+    refused,
+    onForget: () => setRefused(undefined),
+  });
+
   return (
     <DndContext
       sensors={mayMove ? sensors : []}
@@ -186,20 +204,15 @@ export function BoardTracks(props: Props) {
           {board.technicians.map((t) => (
             <Track
               key={t.id}
-              id={`technician-${t.id}`}
-              kind="technician"
+              {...droppable(
+                'technician',
+                t.id,
+                (b) => b.technicianId,
+                (p) => p.technicianId,
+              )}
               name={t.name}
               note={t.skills}
               closed={t.away}
-              bars={barsOf(props, (b) => b.technicianId === t.id)}
-              ghosts={proposed
-                .filter((c) => c.to?.technicianId === t.id)
-                .flatMap((c) => ghostOf(board, c))}
-              props={props}
-              carried={carried}
-              asked={asked}
-              refused={refused}
-              onForget={() => setRefused(undefined)}
             />
           ))}
         </TrackGroup>
@@ -207,20 +220,15 @@ export function BoardTracks(props: Props) {
           {board.bays.map((bay) => (
             <Track
               key={bay.id}
-              id={`bay-${bay.id}`}
-              kind="bay"
+              {...droppable(
+                'bay',
+                bay.id,
+                (b) => b.bayId,
+                (p) => p.bayId,
+              )}
               name={bay.name}
               note={bay.note}
               closed={bay.closed}
-              bars={barsOf(props, (b) => b.bayId === bay.id)}
-              ghosts={proposed
-                .filter((c) => c.to?.bayId === bay.id)
-                .flatMap((c) => ghostOf(board, c))}
-              props={props}
-              carried={carried}
-              asked={asked}
-              refused={refused}
-              onForget={() => setRefused(undefined)}
             />
           ))}
         </TrackGroup>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Problem, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { Field, faulty } from '../../shared/forms';
 import { addDays, formatHours, formatMoney, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
@@ -31,6 +31,8 @@ const WEEKDAYS = [
   ['SATURDAY', 'Sat'],
   ['SUNDAY', 'Sun'],
 ] as const;
+
+const PLACE_FIELDS = ['/technicianId', '/bayId', '/day', '/time'];
 
 type Weekday = (typeof WEEKDAYS)[number][0];
 
@@ -270,9 +272,7 @@ export function PlaceForm({
           )}
         </div>
       </div>
-      {!(problem instanceof Problem && problem.errors.length > 0) && (
-        <ProblemNote error={problem} />
-      )}
+      <ProblemNote error={problem} beside={PLACE_FIELDS} />
       <div className="actions">
         <Button htmlType="submit" disabled={!free} loading={place.isPending}>
           {job.promised ? 'Move it, still promised' : 'Place it'}
@@ -409,7 +409,7 @@ function Wishes({ job, onDone }: { job: BoardJob; onDone: () => void }) {
           Keep
         </Button>
       </div>
-      <ProblemNote error={wishes.error} />
+      <ProblemNote error={wishes.error} beside={['/notBefore']} />
     </form>
   );
 }
@@ -440,7 +440,7 @@ function NoShow({ job, onDone }: { job: BoardJob; onDone: () => void }) {
           It did not come
         </Button>
       </div>
-      <ProblemNote error={noShow.error} />
+      <ProblemNote error={noShow.error} beside={['/note']} />
     </form>
   );
 }

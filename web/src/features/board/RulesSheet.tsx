@@ -91,7 +91,7 @@ function FleetRow({ fleet }: { fleet: Schemas['FleetRule'] }) {
         </Button>
       )}
       <FieldNote error={rule.error} at="/cap" />
-      <ProblemNote error={rule.error} />
+      <ProblemNote error={rule.error} beside={['/cap']} />
     </form>
   );
 }

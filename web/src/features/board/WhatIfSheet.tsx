@@ -1,6 +1,6 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import { Problem, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { Field } from '../../shared/forms';
 import { addDays } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
@@ -41,7 +41,6 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
     };
   const sets = [...new Map(board.toolSets.map((t) => [t.code, t.name])).entries()];
   const answer = ask.data;
-  const beside = ask.error instanceof Problem && ask.error.onlyAt(...FIELDS);
   return (
     <section className="what-if-sheet" aria-label="What if">
       <form
@@ -132,7 +131,7 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
           </button>
         </div>
       </form>
-      {!beside && <ProblemNote error={ask.error ?? accept.error} />}
+      <ProblemNote error={ask.error ?? accept.error} beside={FIELDS} />
       {answer && (
         <>
           <Compared before={answer.before} after={answer.after} labels={['now', 'then']} />

@@ -177,7 +177,7 @@ function Counted({ part, shelf }: { part: string; shelf?: Schemas['ShelfView'] }
         onKeyDown={(e) => e.key === 'Escape' && setText(undefined)}
       />
       <FieldNote error={count.error} at="/pieces" />
-      <ProblemNote error={count.error} />
+      <ProblemNote error={count.error} beside={['/pieces']} />
     </form>
   );
 }

@@ -144,7 +144,7 @@ function CopyRow({ copy, states }: { copy: Copy; states: Stores['states'] }) {
               Keep
             </Button>
           </div>
-          <ProblemNote error={change.error} />
+          <ProblemNote error={change.error} beside={['/keptAt', '/note']} />
         </form>
       )}
     </>

@@ -82,27 +82,6 @@ public record PlanJob(
                 known);
     }
 
-    /** This job known at another place, or at none. */
-    public PlanJob knownAt(Optional<Place> other) {
-        return new PlanJob(
-                id,
-                name,
-                toolSet,
-                skills,
-                slots,
-                helperMinutes,
-                liftClass,
-                earliest,
-                earliestWhy,
-                blockedDays,
-                fleetId,
-                exposurePerDay,
-                actBy,
-                offRoadPerDay,
-                pin,
-                other);
-    }
-
     /** True where the job may be nowhere but on the board. */
     boolean mustBePlanned() {
         return !(pin instanceof Pin.Free);

@@ -31,7 +31,6 @@ final class Tracks {
     final int[] toolSet;
     final int[] fleet;
     final long[] ratePerDay;
-    final int[] actBy;
     private final int[] earliest;
     private final int[] fixedStart;
     private final long[] offRoad;
@@ -85,7 +84,6 @@ final class Tracks {
         toolSet = new int[jobs];
         fleet = new int[jobs];
         ratePerDay = new long[jobs];
-        actBy = new int[jobs];
         earliest = new int[jobs];
         fixedStart = new int[jobs];
         offRoad = new long[jobs];
@@ -166,7 +164,6 @@ final class Tracks {
                 ? indexOf(shop.fleets(), f -> f.id() == job.fleetId().getAsLong())
                 : NONE;
         ratePerDay[j] = job.exposurePerDay();
-        actBy[j] = job.actBy();
         earliest[j] = Math.max(now, job.earliest());
         offRoad[j] = job.offRoadPerDay();
         waiting[j] = new long[days + 1];
@@ -274,11 +271,6 @@ final class Tracks {
 
     int[] techniciansFor(int j) {
         return technicians[j];
-    }
-
-    /** Vehicles of a fleet that are off the road on {@code day}. */
-    int offTheRoad(int fleetIndex, int day) {
-        return offTheRoad[fleetIndex][day];
     }
 
     /** What placing {@code j} there adds, against its not being in the case at all. */

@@ -58,7 +58,7 @@ class AskingTest {
     @Test
     void aJobWithAPlaceIsOfferedOthersToo() {
         Place here = new Place(1, 1, 0);
-        PlanJob planned = job(1, 16, 5, 100).with(new PlanJob.Pin.AtPlace(here)).knownAt(Optional.of(here));
+        PlanJob planned = Cases.knownAt(job(1, 16, 5, 100).with(new PlanJob.Pin.AtPlace(here)), here);
         List<Offers.Offer> offers = Offers.best(new PlanCase(ONE, List.of(planned)), Map.of(1L, here), 1, 2);
 
         assertThat(offers).extracting(o -> o.place().start()).contains(0, 16);
@@ -105,11 +105,11 @@ class AskingTest {
                 List.of(set("CAL", 3)),
                 3);
         Place promised = new Place(1, 1, 16);
-        PlanJob a = job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)).knownAt(Optional.of(promised));
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)), promised);
         Place planned = new Place(1, 1, 0);
-        PlanJob b = job(2, 8, 5, 100).knownAt(Optional.of(planned));
+        PlanJob b = Cases.knownAt(job(2, 8, 5, 100), planned);
         Place undisturbed = new Place(2, 2, 0);
-        PlanJob c = job(3, 8, 50, 100).knownAt(Optional.of(undisturbed));
+        PlanJob c = Cases.knownAt(job(3, 8, 50, 100), undisturbed);
         PlanJob waiting = job(4, 8, 50, 100);
         PlanCase now = new PlanCase(two, List.of(a, b, c, waiting));
         Map<Long, Place> places = Map.of(1L, promised, 2L, planned, 3L, undisturbed);
@@ -130,7 +130,7 @@ class AskingTest {
     @Test
     void aPromiseNobodyCanKeepIsSaidToBeBrokenAndStillGetsAPlace() {
         Place promised = new Place(1, 1, 0);
-        PlanJob a = job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)).knownAt(Optional.of(promised));
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)), promised);
         PlanCase now = new PlanCase(ONE, List.of(a));
 
         WhatIf.Answer answer =
@@ -143,7 +143,7 @@ class AskingTest {
     @Test
     void ifNothingIsStruckNothingMoves() {
         Place here = new Place(1, 1, 0);
-        PlanJob a = job(1, 8, 5, 100).knownAt(Optional.of(here));
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100), here);
         PlanCase now = new PlanCase(ONE, List.of(a));
 
         WhatIf.Answer answer = WhatIf.of(now, Map.of(1L, here), new PlanCase(without(ONE, 1, 4), List.of(a)), 1, 50);

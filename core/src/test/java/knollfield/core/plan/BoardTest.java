@@ -152,7 +152,7 @@ class BoardTest {
     @Test
     void promisesAreLaidFirstAndWhatCollidesIsSaid() {
         Place place = new Place(1, 1, 0);
-        PlanJob promised = job(1, 4, 5, 3).with(new PlanJob.Pin.AtPlace(place)).knownAt(Optional.of(place));
+        PlanJob promised = Cases.knownAt(job(1, 4, 5, 3).with(new PlanJob.Pin.AtPlace(place)), place);
         PlanJob other = job(2, 4, 5, 3).with(new PlanJob.Pin.AtPlace(new Place(1, 2, 2)));
         PlanJob free = job(3, 4, 5, 3);
 

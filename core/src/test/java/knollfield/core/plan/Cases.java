@@ -169,4 +169,25 @@ final class Cases {
                 new PlanJob.Pin.Free(),
                 Optional.empty());
     }
+
+    /** The job, of which people know that it stands at {@code place}. */
+    static PlanJob knownAt(PlanJob j, Place place) {
+        return new PlanJob(
+                j.id(),
+                j.name(),
+                j.toolSet(),
+                j.skills(),
+                j.slots(),
+                j.helperMinutes(),
+                j.liftClass(),
+                j.earliest(),
+                j.earliestWhy(),
+                j.blockedDays(),
+                j.fleetId(),
+                j.exposurePerDay(),
+                j.actBy(),
+                j.offRoadPerDay(),
+                j.pin(),
+                Optional.of(place));
+    }
 }

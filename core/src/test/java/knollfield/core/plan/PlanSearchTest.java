@@ -15,7 +15,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -204,7 +203,7 @@ class PlanSearchTest {
         Map<Long, Place> known = PlanSearch.run(plan, Map.of(), 1, new PlanSearch.Budget.Steps(50))
                 .places();
         List<PlanJob> jobs = plan.jobs().stream()
-                .map(j -> j.knownAt(Optional.ofNullable(known.get(j.id()))))
+                .map(j -> known.containsKey(j.id()) ? Cases.knownAt(j, known.get(j.id())) : j)
                 .toList();
         int calm = moved(withMovePrice(plan.shop(), jobs, 500), known);
         int restless = moved(withMovePrice(plan.shop(), jobs, 0), known);
