@@ -1,6 +1,7 @@
 package knollfield.bench.planner;
 
 import com.google.ortools.Loader;
+import com.google.ortools.sat.BoolVar;
 import com.google.ortools.sat.CircuitConstraint;
 import com.google.ortools.sat.CpModel;
 import com.google.ortools.sat.CpSolver;
@@ -40,7 +41,7 @@ public final class CpSatReference {
     private final Map<Integer, List<IntervalVar>> ofFleet = new HashMap<>();
 
     /** What the solver decides of one job. */
-    private record Chosen(Instance.Job job, IntVar start, Map<Integer, Literal> techs, Map<Integer, Literal> bays) {}
+    private record Chosen(Instance.Job job, IntVar start, Map<Integer, BoolVar> techs, Map<Integer, BoolVar> bays) {}
 
     private CpSatReference(Instance in) {
         this.in = in;
@@ -61,6 +62,7 @@ public final class CpSatReference {
         ofFleet.forEach((fleet, all) -> capacity(all, in.fleets().get(fleet).cap()));
         in.techs().forEach(t -> addChangeovers(t.id()));
         model.minimize(cost);
+        hint();
         CpSolver solver = new CpSolver();
         solver.getParameters().setMaxTimeInSeconds(seconds).setNumWorkers(2);
         CpSolverStatus status = solver.solve(model);
@@ -87,6 +89,19 @@ public final class CpSatReference {
                 status.toString().toLowerCase(Locale.ROOT),
                 solver.objectiveValue(),
                 solver.bestObjectiveBound());
+    }
+
+    /** Where the baseline's plan stands, so that the solver begins with one. */
+    private void hint() {
+        Map<Long, Place> greedy = Greedy.plan(in);
+        for (Chosen c : chosen) {
+            Place place = greedy.get((long) c.job.id());
+            c.techs.forEach((t, here) -> model.addHint(here, place != null && place.technicianId() == t ? 1 : 0));
+            c.bays.forEach((b, here) -> model.addHint(here, place != null && place.bayId() == b ? 1 : 0));
+            if (place != null) {
+                model.addHint(c.start, place.start());
+            }
+        }
     }
 
     private void capacity(List<IntervalVar> all, int most) {
@@ -142,13 +157,13 @@ public final class CpSatReference {
         IntVar firstDay = model.newIntVar(0, in.days(), name + "f");
         IntVar afterDay = model.newIntVar(0, in.days(), name + "l");
         Literal planned = model.newBoolVar(name + "p");
-        Map<Integer, Literal> techs = new HashMap<>();
+        Map<Integer, BoolVar> techs = new HashMap<>();
         for (Instance.Tech tech : in.techs()) {
             List<long[]> rows = tech.skills().containsAll(job.skills()) ? starts(job, tech) : List.of();
             if (rows.isEmpty()) {
                 continue;
             }
-            Literal here = model.newBoolVar(name + "t" + tech.id());
+            BoolVar here = model.newBoolVar(name + "t" + tech.id());
             TableConstraint table = model.addAllowedAssignments(new IntVar[] {start, end, price, firstDay, afterDay});
             rows.forEach(table::addTuple);
             table.onlyEnforceIf(here);
@@ -161,11 +176,11 @@ public final class CpSatReference {
             techs.put(tech.id(), here);
         }
         model.addEquality(LinearExpr.sum(techs.values().toArray(Literal[]::new)), planned);
-        Map<Integer, Literal> bays = new HashMap<>();
+        Map<Integer, BoolVar> bays = new HashMap<>();
         IntVar length = model.newIntVar(0, horizon, name + "n");
         for (Instance.Bay bay : in.bays()) {
             if (bay.liftClass() >= job.liftClass()) {
-                Literal here = model.newBoolVar(name + "b" + bay.id());
+                BoolVar here = model.newBoolVar(name + "b" + bay.id());
                 ofBay.computeIfAbsent(bay.id(), b -> new ArrayList<>())
                         .add(model.newOptionalIntervalVar(start, length, end, here, name + "ib" + bay.id()));
                 bays.put(bay.id(), here);
