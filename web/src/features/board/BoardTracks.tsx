@@ -248,6 +248,7 @@ export function BoardTracks(props: Props) {
             />
           ))}
         </TrackGroup>
+        <EarliestLine board={board} jobId={carried?.jobId ?? chosen} />
         <Ties key={chosen} chosen={chosen} board={board} root={root} />
       </div>
       <div className="twin" role="status">
@@ -282,17 +283,32 @@ function spotOf(board: Board, at: Carried): Spot | undefined {
   };
 }
 
+/** The half-hour that begins at a moment or next after it; undefined outside the days shown. */
+function slotOf(board: Board, iso: string): number | undefined {
+  const day = board.days.findIndex((d) => d.date === iso.slice(0, 10));
+  if (day < 0) return undefined;
+  const at = board.times.findIndex((t) => t.slice(0, 5) >= iso.slice(11, 16));
+  return day * SLOTS_PER_DAY + (at < 0 ? SLOTS_PER_DAY : at);
+}
+
+/** Before this line the job cannot start: its parts, its owner's answer or its vehicle are not there yet. */
+function EarliestLine({ board, jobId }: { board: Board; jobId?: number }) {
+  const block = board.blocks.find((b) => b.jobId === jobId);
+  const waiting = board.waiting.find((w) => w.jobId === jobId);
+  const earliest = waiting?.earliestWhy ? waiting.earliest : block?.earliest;
+  const slot = earliest == null ? undefined : slotOf(board, earliest);
+  return slot === undefined ? null : (
+    <span className="earliest-line" style={{ left: LABEL + xOf(slot) }}>
+      <i>not before</i>
+    </span>
+  );
+}
+
 /** A proposed place as a bar, where it begins within the days shown. */
 function ghostOf(board: Board, change: Change) {
   if (!change.to) return [];
-  const slot = (iso: string, end: boolean) => {
-    const day = board.days.findIndex((d) => d.date === iso.slice(0, 10));
-    if (day < 0) return undefined;
-    const at = board.times.findIndex((t) => t.slice(0, 5) >= iso.slice(11, 16));
-    return day * SLOTS_PER_DAY + (at < 0 ? SLOTS_PER_DAY : at === 8 && end ? 8 : at);
-  };
-  const start = slot(change.to.start, false);
-  const end = slot(change.to.end, true);
+  const start = slotOf(board, change.to.start);
+  const end = slotOf(board, change.to.end);
   return start === undefined
     ? []
     : [
@@ -524,7 +540,7 @@ function BarOnTrack({
   const drag = fixed ? {} : { ...attributes, ...listeners };
   const left = xOf(Math.max(0, b.start));
   const parts = pieces(b, days);
-  const work = b.clash.length > 0 ? 'clash' : b.work.toLowerCase();
+  const work = `${b.work.toLowerCase()}${b.clash.length > 0 ? ' clash' : ''}`;
   const worked = b.workedTo == null ? 0 : xOf(Math.max(0, b.workedTo - Math.max(0, b.start)));
   return (
     <button

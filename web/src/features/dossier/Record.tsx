@@ -249,7 +249,7 @@ export function Readings({ v, editable }: { v: View; editable: boolean }) {
 
 const STAGES = {
   DRAFT: 'being built',
-  PLANNED: 'promised',
+  PLANNED: 'on the board',
   UNDER_WAY: 'at the bench',
   DONE: 'done',
   CANCELLED: 'given up',

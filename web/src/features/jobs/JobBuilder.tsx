@@ -95,7 +95,13 @@ function Promised({ job, editable, bench }: { job: Job; editable: boolean; bench
   return (
     <section className="promised">
       <h2>
-        {job.stage === 'DONE' ? 'Done' : job.stage === 'UNDER_WAY' ? 'At the bench' : 'Promised'}
+        {job.stage === 'DONE'
+          ? 'Done'
+          : job.stage === 'UNDER_WAY'
+            ? 'At the bench'
+            : b.promised
+              ? 'Promised'
+              : 'Planned, not promised yet'}
       </h2>
       <p className="figure">
         {formatWeekday(b.start)}, {formatTime(b.start)}
@@ -109,6 +115,11 @@ function Promised({ job, editable, bench }: { job: Job; editable: boolean; bench
         {bench && job.stage !== 'CANCELLED' && (
           <Link className="button" to={`/jobs/${job.id}/card`}>
             {job.stage === 'PLANNED' ? 'Open the job card' : 'The job card'}
+          </Link>
+        )}
+        {editable && (
+          <Link className="action" to={`/board?job=${job.id}`}>
+            On the board
           </Link>
         )}
         {editable && (

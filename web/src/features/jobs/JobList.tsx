@@ -10,7 +10,7 @@ type Row = Schemas['JobRow'];
 
 const GROUPS: { stage: Row['stage']; title: string; empty: string }[] = [
   { stage: 'UNDER_WAY', title: 'At the bench', empty: 'Nothing is on the lifts.' },
-  { stage: 'PLANNED', title: 'Promised', empty: 'No slot is promised.' },
+  { stage: 'PLANNED', title: 'Planned and promised', empty: 'No job has a place on the board.' },
   { stage: 'DRAFT', title: 'Being built', empty: 'No job waits for a slot.' },
   { stage: 'DONE', title: 'Done in the last 14 days', empty: 'None was signed lately.' },
 ];
@@ -56,6 +56,8 @@ function JobRow({ job, desk, bench }: { job: Row; desk: boolean; bench: boolean 
         {job.booking ? (
           <>
             {formatWeekday(job.booking.start)}, {formatTime(job.booking.start)}
+            {job.stage === 'PLANNED' &&
+              (job.booking.promised ? ', promised' : ', not promised yet')}
             <span className="second">
               to {formatWeekday(job.booking.end)}, {formatTime(job.booking.end)}
             </span>

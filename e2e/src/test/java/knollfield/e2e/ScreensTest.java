@@ -113,11 +113,12 @@ class ScreensTest {
     @Test
     void aTechnicianIsOfferedTheBenchAndNothingElse() {
         Page page = BROWSER.as("hedra");
-        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead", "Jobs", "Engines", "Stores"});
+        assertThat(page.locator("header nav a"))
+                .hasText(new String[] {"Desk", "Ahead", "Board", "Jobs", "Engines", "Stores"});
         page.navigate(BROWSER.address() + "/engines/CAL-16");
         page.locator(".book-path").waitFor();
         assertThat(page.getByText("Change the book")).hasCount(0);
-        page.navigate(BROWSER.address() + "/stores");
+        page.navigate(BROWSER.address() + "/stores/parts");
         page.locator("table.parts").waitFor();
         assertThat(page.getByText("Add a part")).hasCount(0);
         page.navigate(BROWSER.address() + "/setup");

@@ -36,7 +36,7 @@ class WhatGoesInTest {
     @Test
     void fromAPhoneCallToPaperInFourTouches() {
         Page page = BROWSER.as("morwen");
-        String registration = dueVehicle(page, "CAL-20D");
+        String registration = dueVehicle(page, "CAL-16");
 
         page.keyboard().press("/");
         page.keyboard().type(registration.replace(" ", "").toLowerCase(java.util.Locale.ROOT));
@@ -157,7 +157,7 @@ class WhatGoesInTest {
     @Test
     void aPartIsFoundAndItsPriceChanged() {
         Page page = BROWSER.as("morwen");
-        page.navigate(BROWSER.address() + "/stores");
+        page.navigate(BROWSER.address() + "/stores/parts");
         page.getByLabel("Number, name or item").fill("KF-HOL-12-4P");
         assertThat(page.locator("table.parts tbody tr")).hasCount(1);
         BROWSER.check(page, "parts");

@@ -539,12 +539,11 @@ class BoardViews {
                     .map(Broken::words)
                     .toList();
         }
-        return work == Work.UNDER_WAY
-                ? List.of()
-                : board.broken(planned.id(), place).stream()
-                        .filter(b -> b.rule() == Broken.Rule.NOT_THERE_YET)
-                        .map(Broken::words)
-                        .toList();
+        Broken.Rule told = work == Work.UNDER_WAY ? Broken.Rule.DAY_OFF : Broken.Rule.NOT_THERE_YET;
+        return board.broken(planned.id(), place).stream()
+                .filter(b -> b.rule() == told)
+                .map(Broken::words)
+                .toList();
     }
 
     /** How far along its span a job at the bench has come, by the steps of its card. */

@@ -339,7 +339,8 @@ class DeskController {
         }
         Optional<Job.Booking> booking = open.flatMap(Job::booking);
         if (booking.isPresent()) {
-            return "promised " + booking.get().start().toLocalDate().getDayOfMonth() + " "
+            return (booking.get().promised() ? "promised " : "planned ")
+                    + booking.get().start().toLocalDate().getDayOfMonth() + " "
                     + booking.get().start().getMonth().getDisplayName(java.time.format.TextStyle.SHORT, Locale.UK);
         }
         if (state.callBack()) {

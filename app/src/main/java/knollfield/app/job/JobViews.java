@@ -75,7 +75,13 @@ class JobViews {
             boolean in, @Nullable String reason, @Nullable String inspection) {}
 
     record BookingView(
-            long technicianId, String technician, long bayId, String bay, LocalDateTime start, LocalDateTime end) {}
+            long technicianId,
+            String technician,
+            long bayId,
+            String bay,
+            LocalDateTime start,
+            LocalDateTime end,
+            boolean promised) {}
 
     /**
      * A part that can be fitted.
@@ -383,7 +389,8 @@ class JobViews {
                         b.bayId(),
                         Optional.ofNullable(bays.get(b.bayId())).map(Bay::name).orElse("?"),
                         b.start(),
-                        b.end()))
+                        b.end(),
+                        b.promised()))
                 .orElse(null);
     }
 

@@ -44,6 +44,9 @@ final class Tracks {
     private final int[] knownStart;
     final boolean[] fixed;
 
+    /** End of a job that has begun although its technician does not work then; -1 for all others. */
+    private final int[] heldTo;
+
     // technicians: half-hours of work for a job, the working slots in order, and each slot's place among them
     private final int[][] work;
     private final int[][] workSlots;
@@ -96,6 +99,7 @@ final class Tracks {
         knownBay = filled(jobs);
         knownStart = filled(jobs);
         fixed = new boolean[jobs];
+        heldTo = filled(jobs);
         tech = filled(jobs);
         bay = filled(jobs);
         start = filled(jobs);
@@ -224,6 +228,9 @@ final class Tracks {
 
     /** End of work of job {@code j} for technician {@code t} from {@code s}; -1 where it may not start or not end there. */
     int endFrom(int t, int j, int s) {
+        if (heldTo[j] != NONE) {
+            return heldTo[j];
+        }
         if (s < 0 || s >= slots || workIndex[t][s] == NONE) {
             return NONE;
         }
@@ -563,12 +570,20 @@ final class Tracks {
         int t = technician(place);
         int b = bay(place);
         int s = place.start();
-        int e = t == NONE || b == NONE ? NONE : endFrom(t, j, s);
+        if (t == NONE || b == NONE || s < 0 || s >= slots) {
+            return false;
+        }
+        if (s < now && endFrom(t, j, s) == NONE) {
+            // somebody fell ill: the vehicle stands in its bay all the same
+            heldTo[j] = Math.min(slots, s + work[t][j]);
+        }
+        int e = endFrom(t, j, s);
         if (e == NONE
                 || lastSet(techBusy[t], s, e) != NONE
                 || lastSet(bayBusy[b], s, e) != NONE
                 || lastSet(setsGone[toolSet[j]], s, e) != NONE
                 || lastFull(j, s / PER_DAY, (e - 1) / PER_DAY) != NONE) {
+            heldTo[j] = NONE;
             return false;
         }
         place(j, t, b, s);

@@ -81,7 +81,9 @@ public final class WhatIf {
         Map<Long, List<Broken>> struck = new HashMap<>();
         after.clashes().forEach((id, broken) -> {
             Place place = places.get(id);
-            if (place == null || before.clashes().containsKey(id)) {
+            boolean begun = place != null && place.start() < after.plan().shop().now();
+            // a vehicle on the lift stays there; handing it over is no question of the board
+            if (place == null || begun || before.clashes().containsKey(id)) {
                 return;
             }
             List<String> already =

@@ -102,9 +102,12 @@ class CardTest {
     @EnumSource(names = {"SPRING_PIN", "HYDRAULIC_PIN", "ECCENTRIC_POINTER"})
     void aBeltCardCanBeWorkedToItsSignature(TensionerKind kind) {
         CardPlan plan = CardGenerator.generate(Families.belt(kind, false), Set.of(), USUAL);
-        Bench bench = new Bench(plan).started().toTheEnd().enter(new CardEvent.Completed(""));
+        Bench bench = new Bench(plan).started();
+        assertThat(bench.state.share()).isZero();
+        bench.toTheEnd().enter(new CardEvent.Completed(""));
 
         assertThat(bench.state.completedAt()).isPresent();
+        assertThat(bench.state.share()).isEqualTo(1);
         assertThat(CardState.replay(plan, bench.entries)).isEqualTo(bench.state);
     }
 

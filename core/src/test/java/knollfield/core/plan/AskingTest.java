@@ -141,6 +141,24 @@ class AskingTest {
     }
 
     @Test
+    void aVehicleOnTheLiftStaysThereWhenItsTechnicianFallsIll() {
+        Shop ill = shop(5, 6, List.of(technician(1, "Hedra Voss", 0)), List.of(bay(1, 1)), List.of(set("CAL", 1)), 1);
+        Place begun = new Place(1, 1, 2);
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(begun)), begun);
+        PlanJob b = job(2, 4, 5, 100);
+        Board board = Board.lay(new PlanCase(ill, List.of(a, b)), Map.of(1L, begun));
+
+        assertThat(board.clashes()).isEmpty();
+        assertThat(board.endAt(1, begun)).contains(10);
+        assertThat(board.broken(1, begun)).extracting(Broken::rule).contains(Broken.Rule.DAY_OFF);
+        Shop well = shop(5, 6, List.of(technician(1, "Hedra Voss")), List.of(bay(1, 1)), List.of(set("CAL", 1)), 1);
+        PlanCase now = new PlanCase(well, List.of(a, b));
+        assertThat(WhatIf.of(now, Map.of(1L, begun), new PlanCase(ill, List.of(a, b)), 1, 50)
+                        .struck())
+                .isEmpty();
+    }
+
+    @Test
     void ifNothingIsStruckNothingMoves() {
         Place here = new Place(1, 1, 0);
         PlanJob a = Cases.knownAt(job(1, 8, 5, 100), here);

@@ -179,6 +179,21 @@ class BoardTest {
     }
 
     @Test
+    void aJobWithoutAPlaceIsExposedToTheEndOfTheRulerAndHasAPriceBesides() {
+        // 14 days, act-by on day 3: three at 5, eleven at 10
+        Board board = Board.lay(of(workshop(0, 1), job(1, 4, 5, 3)), Map.of());
+
+        assertThat(board.cost().exposure()).isEqualTo(3 * 5 + 11 * 10);
+        assertThat(board.cost().unplanned()).isEqualTo(300);
+        assertThat(board.alone(1, Optional.empty())).isEqualTo(125 + 300);
+        // over one night: two days off the road at 10, one day of waiting at 5
+        assertThat(board.alone(1, Optional.of(new Place(1, 1, 16 + 14)))).isEqualTo(5 + 2 * 10);
+        board.place(1, new Place(1, 1, 16 + 14));
+        assertThat(board.cost()).isEqualTo(new PlanCost(5, 0, 20, 0, 0, 0, 2, 0));
+        assertThat(board.cost().total()).isEqualTo(25);
+    }
+
+    @Test
     void aCaseThatRefersToWhatIsNotThereIsRefused() {
         assertThatThrownBy(() -> of(workshop(0, 1), needing(job(1, 1, 1, 1), "NONE", 0, "")))
                 .hasMessageContaining("NONE");
