@@ -283,3 +283,128 @@ describe('what if', () => {
     expect(screen.queryByText('Nothing has changed yet.')).toBeNull();
   });
 });
+
+describe('what can be done about a job', () => {
+  it('promises an offer in one click and says whom it makes wait', async () => {
+    const place = job.place!;
+    const calls = served({
+      'GET /api/board/jobs/7/offers': {
+        body: [
+          {
+            place,
+            waitingMinor: 200,
+            offRoadMinor: 6_500,
+            changeoverMinor: 0,
+            restMinor: 1_200,
+            totalMinor: 7_900,
+            later: [
+              { jobId: 8, registration: 'SKR 207 K', days: 1 },
+              { jobId: 9, registration: 'SKR 355 B' },
+              { jobId: 10, registration: 'SKR 902 L', days: 2 },
+            ],
+          },
+        ],
+      },
+      'PUT /api/board/jobs/7/place': { body: job },
+    });
+    show(<Board />, '/board?job=7', true);
+    fireEvent.click(await screen.findByText('Five best slots'));
+    expect(
+      await screen.findByText('SKR 207 K 1 day, SKR 355 B finds no place and 1 more'),
+    ).toBeTruthy();
+    fireEvent.click(screen.getByText('Promise Tue 1 Dec'));
+    await waitFor(() =>
+      expect(sent(calls)[0]?.body).toMatchObject({
+        promised: true,
+        day: '2026-12-01',
+        time: '13:00',
+        version: 3,
+      }),
+    );
+  });
+
+  it('keeps the days an owner can come', async () => {
+    const calls = served({ 'PUT /api/board/jobs/7/wishes': { body: job } });
+    show(<Board />, '/board?job=7', true);
+    fireEvent.click(await screen.findByText('Possible days'));
+    fireEvent.change(screen.getByLabelText('Not before'), { target: { value: '2026-12-08' } });
+    fireEvent.click(screen.getByLabelText('Tue'));
+    fireEvent.click(screen.getByText('Keep'));
+    await waitFor(() =>
+      expect(sent(calls)[0]?.body).toEqual({
+        notBefore: '2026-12-08',
+        days: ['TUESDAY'],
+        version: 3,
+      }),
+    );
+  });
+
+  it('lets a vehicle that did not come be said so with a word', async () => {
+    const late = { ...board, blocks: [{ ...block, work: 'LATE' as const }] };
+    const calls = served({
+      'GET /api/board': { body: late },
+      'POST /api/board/jobs/7/no-show': problem('/note', 'Too long.'),
+    });
+    show(<Board />, '/board?job=7', true);
+    fireEvent.click(await screen.findByText('Did not come'));
+    fireEvent.change(screen.getByLabelText('What is known'), { target: { value: 'phone off' } });
+    fireEvent.click(screen.getByText('It did not come'));
+    expect(await screen.findByText('Too long.')).toBeTruthy();
+    expect(sent(calls)[0]?.body).toEqual({ note: 'phone off', version: 3 });
+  });
+});
+
+describe('the sheets of the board', () => {
+  it('change a cap only where it was touched, and take an absence back', async () => {
+    const away = {
+      ...board,
+      absences: [
+        {
+          id: 2,
+          kind: 'TECHNICIAN' as const,
+          what: 'Odo Brack is away',
+          from: '2026-12-02',
+          to: '2026-12-03',
+          why: 'course',
+          enteredBy: 'Ines Carrow',
+        },
+      ],
+    };
+    const calls = served({
+      'GET /api/board': { body: away },
+      'PUT /api/board/fleets/5': problem('/cap', 'Must be 0 to 999 vehicles.'),
+      'DELETE /api/board/absences/2': { body: {} },
+    });
+    show(<Board />, '/board', true);
+    fireEvent.click(await screen.findByText('Absences and caps'));
+    expect(screen.queryByText('Keep')).toBeNull();
+    fireEvent.change(screen.getByLabelText('Post and parcel: vehicles off the road on one day'), {
+      target: { value: '3' },
+    });
+    fireEvent.click(await screen.findByText('Keep'));
+    expect(await screen.findByText('Must be 0 to 999 vehicles.')).toBeTruthy();
+    expect(sent(calls)[0]?.body).toEqual({ cap: 3, days: [], version: 1 });
+    fireEvent.click(screen.getByText('Take it back'));
+    await waitFor(() => expect(sent(calls)).toHaveLength(2));
+  });
+
+  it('show a private address once and revoke it', async () => {
+    const feed = {
+      id: 6,
+      shows: 'the whole board',
+      madeBy: 'Ines Carrow',
+      madeAt: '2026-12-01T10:00:00Z',
+    };
+    served({
+      'GET /api/board/feeds': { body: [] },
+      'POST /api/board/feeds': { body: { path: '/api/feeds/secret', feeds: [feed] } },
+      'DELETE /api/board/feeds/6': { body: [] },
+    });
+    show(<Board />, '/board', true);
+    fireEvent.click(await screen.findByText('Calendar'));
+    fireEvent.click(await screen.findByText('Make a private address'));
+    expect((await screen.findByText(/\/api\/feeds\/secret/)).tagName).toBe('CODE');
+    fireEvent.click(screen.getByText('Revoke'));
+    await waitFor(() => expect(screen.queryByText('Revoke')).toBeNull());
+  });
+});
