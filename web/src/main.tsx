@@ -14,6 +14,7 @@ import './theme/setup.css';
 import './theme/engines.css';
 import './theme/bench.css';
 import './theme/board.css';
+import './theme/stores.css';
 import './theme/media.css';
 import { publishTokens } from './theme/tokens';
 

@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client';
 import { manager } from '../../test/fixtures';
 import { problem, sent, serve, show } from '../../test/render';
 import Board from './Board';
-import { PlaceForm } from './JobSheet';
+import { PlaceForm } from './PlaceForm';
 import { PlanSheet } from './PlanSheet';
 import { WhatIfSheet } from './WhatIfSheet';
 
@@ -208,8 +208,8 @@ const plan: Schemas['PlanView'] = {
   before: cost,
   best: { ...cost, totalMinor: 300_000, unplannedJobs: 0 },
   changes: [
-    { jobId: 8, registration: 'SKR 207 K', to: job.place, savesMinor: 27_000 },
-    { jobId: 9, registration: 'SKR 355 B', from: job.place, savesMinor: -100 },
+    { jobId: 8, registration: 'SKR 207 K', to: job.place, savesMinor: 27_000, needs: [] },
+    { jobId: 9, registration: 'SKR 355 B', from: job.place, savesMinor: -100, needs: [] },
   ],
   boardChanged: true,
 };
@@ -226,6 +226,32 @@ describe('a plan', () => {
     fireEvent.click(within(row).getByRole('checkbox'));
     fireEvent.click(screen.getByText('Accept 1 of 2'));
     await waitFor(() => expect(sent(calls)[0]?.body).toEqual({ jobIds: [8] }));
+  });
+
+  it('ticks together what can only be made together', async () => {
+    const chained = {
+      ...plan,
+      changes: [
+        { jobId: 8, registration: 'SKR 207 K', to: job.place, savesMinor: 900, needs: [9] },
+        { jobId: 9, registration: 'SKR 355 B', from: job.place, savesMinor: 0, needs: [10] },
+        { jobId: 10, registration: 'SKR 902 L', from: job.place, savesMinor: 0, needs: [] },
+      ],
+    };
+    const calls = served({ 'POST /api/board/plan/4/accept': { body: chained } });
+    show(
+      <PlanSheet plan={chained} onClose={() => undefined} onSelect={() => undefined} />,
+      '/',
+      true,
+    );
+    const tickOf = (registration: string) =>
+      within(screen.getByText(registration).closest('tr')!).getByRole('checkbox');
+    expect(await screen.findByText('only with SKR 355 B')).toBeTruthy();
+    // without the last the two that need it go too
+    fireEvent.click(tickOf('SKR 902 L'));
+    expect(screen.getByText('Accept 0 of 3')).toBeTruthy();
+    fireEvent.click(tickOf('SKR 355 B'));
+    fireEvent.click(screen.getByText('Accept 2 of 3'));
+    await waitFor(() => expect(sent(calls)[0]?.body).toEqual({ jobIds: [9, 10] }));
   });
 
   it('says that nothing better was found, and can be stopped while it runs', async () => {

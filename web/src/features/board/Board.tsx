@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useAddress } from '../../shared/address';
 import {
   addDays,
@@ -42,6 +42,7 @@ export default function Board() {
   const { data: board, error, refetch, isPlaceholderData } = useQuery(boardQuery(from, DAYS));
   const { data: plan } = useQuery(planQuery);
   const [open, setOpen] = useState<Open>();
+  const carrying = useRef(false);
   const begin = useBeginPlan();
   const undo = useUndo();
   const select = (jobId?: number) => {
@@ -49,9 +50,10 @@ export default function Board() {
     if (jobId !== undefined) setOpen(undefined);
   };
   useKeys({
-    Escape: () => (open ? setOpen(undefined) : select(undefined)),
-    ArrowLeft: () => board && move(addDays(board.from, -7)),
-    ArrowRight: () => board && move(addDays(board.from, 7)),
+    // while a job is carried these keys are its own
+    Escape: () => carrying.current || (open ? setOpen(undefined) : select(undefined)),
+    ArrowLeft: () => carrying.current || (board && move(addDays(board.from, -7))),
+    ArrowRight: () => carrying.current || (board && move(addDays(board.from, 7))),
   });
   const move = (to: string) => {
     if (!board) return;
@@ -125,6 +127,7 @@ export default function Board() {
         stale={isPlaceholderData}
         mayMove={me.desk}
         onSelect={select}
+        onCarry={(now) => (carrying.current = now)}
       />
       <div className="board-sheet">
         {open === 'plan' ? (

@@ -91,7 +91,18 @@ export function Changes({
               )}
             </td>
             <td>{placeWords(c.from)}</td>
-            <td>{placeWords(c.to)}</td>
+            <td>
+              {placeWords(c.to)}
+              {c.needs.length > 0 && (
+                <span className="second">
+                  only with{' '}
+                  {changes
+                    .filter((other) => c.needs.includes(other.jobId))
+                    .map((other) => other.registration)
+                    .join(' and ')}
+                </span>
+              )}
+            </td>
             <td className="num">{formatMoney(c.savesMinor, currency)}</td>
           </tr>
         ))}

@@ -1,24 +1,23 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Schemas } from '../../api/client';
-import { Field, faulty } from '../../shared/forms';
-import { addDays, formatHours, formatMoney, formatTime, formatWeekday } from '../../shared/format';
+import { Field } from '../../shared/forms';
+import { formatHours, formatMoney, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import {
-  askQuery,
   boardJobQuery,
-  offersQuery,
   spanWords,
   useNoShow,
-  usePlace,
   usePromise,
   useTakeOff,
   useWishes,
   type Board,
+  type BoardJob,
 } from './boardQueries';
+import { Offers } from './Offers';
+import { PlaceForm } from './PlaceForm';
 
 type Part = 'place' | 'offers' | 'why' | 'wishes' | 'no-show';
 
@@ -31,8 +30,6 @@ const WEEKDAYS = [
   ['SATURDAY', 'Sat'],
   ['SUNDAY', 'Sun'],
 ] as const;
-
-const PLACE_FIELDS = ['/technicianId', '/bayId', '/day', '/time'];
 
 type Weekday = (typeof WEEKDAYS)[number][0];
 
@@ -163,210 +160,6 @@ export function JobSheet({
       {part === 'wishes' && job && <Wishes job={job} onDone={() => setPart(undefined)} />}
       {part === 'no-show' && job && <NoShow job={job} onDone={() => setPart(undefined)} />}
     </section>
-  );
-}
-
-type BoardJob = Schemas['BoardJobView'];
-
-/** Everything that dragging does, by typing; the answer stands there before anything is kept. */
-export function PlaceForm({
-  board,
-  job,
-  onDone,
-}: {
-  board: Board;
-  job: BoardJob;
-  onDone: () => void;
-}) {
-  const [technicianId, setTechnician] = useState(job.place?.technicianId ?? 0);
-  const [bayId, setBay] = useState(job.place?.bayId ?? 0);
-  const [day, setDay] = useState(job.place?.start.slice(0, 10) ?? addDays(board.today, 1));
-  const [time, setTime] = useState(job.place?.start.slice(11, 16) ?? '08:00');
-  const place = usePlace();
-  const { data: asked, error } = useQuery(
-    askQuery(job.jobId, {
-      technicianId: technicianId || undefined,
-      bayId: bayId || undefined,
-      day,
-      time,
-    }),
-  );
-  const send = (promised: boolean) =>
-    place.mutate(
-      {
-        jobId: job.jobId,
-        technicianId: technicianId || undefined,
-        bayId: bayId || undefined,
-        day,
-        time,
-        promised,
-        version: job.version,
-      },
-      { onSuccess: onDone },
-    );
-  const free = asked !== undefined && asked.broken.length === 0;
-  const problem = place.error ?? error;
-  return (
-    <form
-      className="sheet-form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        send(job.promised);
-      }}
-    >
-      <div className="fields">
-        <Field id="place-technician" label="Technician" error={problem} at="/technicianId">
-          <Select
-            id="place-technician"
-            value={technicianId}
-            popupMatchSelectWidth={false}
-            onChange={setTechnician}
-            options={[
-              { value: 0, label: 'whoever can' },
-              ...board.technicians.map((t) => ({ value: t.id, label: `${t.name}, ${t.skills}` })),
-            ]}
-          />
-        </Field>
-        <Field id="place-bay" label="Bay" error={problem} at="/bayId">
-          <Select
-            id="place-bay"
-            value={bayId}
-            popupMatchSelectWidth={false}
-            onChange={setBay}
-            options={[
-              { value: 0, label: 'whichever is free' },
-              ...board.bays.map((b) => ({ value: b.id, label: `${b.name}, ${b.note}` })),
-            ]}
-          />
-        </Field>
-        <Field id="place-day" label="Day" error={problem} at="/day">
-          <Input
-            id="place-day"
-            type="date"
-            min={board.today}
-            max={board.last}
-            value={day}
-            status={faulty(problem, '/day')}
-            onChange={(e) => setDay(e.target.value)}
-          />
-        </Field>
-        <Field id="place-time" label="Start" error={problem} at="/time">
-          <Select
-            id="place-time"
-            value={time}
-            onChange={setTime}
-            options={board.times.map((t) => ({ value: t.slice(0, 5), label: t.slice(0, 5) }))}
-          />
-        </Field>
-        <div className="place-answer" role="status">
-          {asked?.broken.map((b) => (
-            <p key={b.words} className="broken-rule">
-              {b.words}
-            </p>
-          ))}
-          {free && asked.place && (
-            <p>
-              Free: {spanWords(asked.place, formatWeekday, formatTime)}, {asked.place.technician},{' '}
-              {asked.place.bay}.
-            </p>
-          )}
-        </div>
-      </div>
-      <ProblemNote error={problem} beside={PLACE_FIELDS} />
-      <div className="actions">
-        <Button htmlType="submit" disabled={!free} loading={place.isPending}>
-          {job.promised ? 'Move it, still promised' : 'Place it'}
-        </Button>
-        {!job.promised && (
-          <Button
-            type="primary"
-            disabled={!free}
-            loading={place.isPending}
-            onClick={() => send(true)}
-          >
-            Promise it
-          </Button>
-        )}
-      </div>
-    </form>
-  );
-}
-
-/** The five best slots, each with what it costs the rest; one click promises it. */
-export function Offers({ job, onDone }: { job: BoardJob; onDone: () => void }) {
-  const { currency } = useMe();
-  const { data: offers, error, isFetching } = useQuery(offersQuery(job.jobId));
-  const place = usePlace();
-  return (
-    <div className="offers">
-      <ProblemNote error={error ?? place.error} />
-      {!offers && isFetching && <p className="hint">Looking through the board…</p>}
-      {offers?.length === 0 && (
-        <p>No slot is free within twelve weeks. “Why not planned?” says what is in the way.</p>
-      )}
-      {offers && offers.length > 0 && (
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Slot</th>
-              <th>Who, where</th>
-              <th className="num">Waiting until then</th>
-              <th className="num">Off the road</th>
-              <th className="num">Costs the rest</th>
-              <th>Who waits longer</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {offers.map((o) => (
-              <tr key={o.place.start + o.place.technicianId}>
-                <td>{spanWords(o.place, formatWeekday, formatTime)}</td>
-                <td>
-                  {o.place.technician}, {o.place.bay}
-                </td>
-                <td className="num">{formatMoney(o.waitingMinor, currency)}</td>
-                <td className="num">{formatMoney(o.offRoadMinor, currency)}</td>
-                <td className="num">{formatMoney(o.restMinor, currency)}</td>
-                <td>
-                  {o.later.length === 0
-                    ? 'nobody'
-                    : o.later
-                        .slice(0, 2)
-                        .map(
-                          (l) =>
-                            `${l.registration} ${l.days == null ? 'finds no place' : `${l.days} ${l.days === 1 ? 'day' : 'days'}`}`,
-                        )
-                        .join(', ')}
-                  {o.later.length > 2 && ` and ${o.later.length - 2} more`}
-                </td>
-                <td>
-                  <Button
-                    size="small"
-                    disabled={place.isPending}
-                    onClick={() =>
-                      place.mutate(
-                        {
-                          jobId: job.jobId,
-                          technicianId: o.place.technicianId,
-                          bayId: o.place.bayId,
-                          day: o.place.start.slice(0, 10),
-                          time: o.place.start.slice(11, 16),
-                          promised: true,
-                          version: job.version,
-                        },
-                        { onSuccess: onDone },
-                      )
-                    }
-                  >
-                    Promise {formatWeekday(o.place.start)}
-                  </Button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-    </div>
   );
 }
 

@@ -78,7 +78,13 @@ export function PlanSheet({
                 aria-label="Take this change"
                 checked={!left.includes(id)}
                 onChange={(e) =>
-                  setLeft(e.target.checked ? left.filter((x) => x !== id) : [...left, id])
+                  setLeft(
+                    e.target.checked
+                      ? left.filter((x) => !together(plan.changes, id).has(x))
+                      : plan.changes
+                          .map((c) => c.jobId)
+                          .filter((x) => left.includes(x) || together(plan.changes, x).has(id)),
+                  )
                 }
               />
             )}
@@ -109,4 +115,13 @@ export function PlanSheet({
       )}
     </section>
   );
+}
+
+/** A change and those it cannot be made without, as the server names them. */
+function together(changes: Plan['changes'], id: number): Set<number> {
+  const all = new Set([id]);
+  for (const one of all) {
+    changes.find((c) => c.jobId === one)?.needs.forEach((n) => all.add(n));
+  }
+  return all;
 }

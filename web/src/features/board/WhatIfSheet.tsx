@@ -61,40 +61,37 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
             />
           </Field>
           {kind === 'TECHNICIAN' && (
-            <Field id="if-technician" label="Technician" error={ask.error} at="/technicianId">
-              <Select
-                id="if-technician"
-                value={technicianId}
-                placeholder="Choose"
-                popupMatchSelectWidth={false}
-                onChange={changed(setTechnician)}
-                options={board.technicians.map((t) => ({ value: t.id, label: t.name }))}
-              />
-            </Field>
+            <Which
+              id="if-technician"
+              label="Technician"
+              error={ask.error}
+              at="/technicianId"
+              value={technicianId}
+              onChange={changed(setTechnician)}
+              options={board.technicians.map((t) => ({ value: t.id, label: t.name }))}
+            />
           )}
           {kind === 'BAY' && (
-            <Field id="if-bay" label="Bay" error={ask.error} at="/bayId">
-              <Select
-                id="if-bay"
-                value={bayId}
-                placeholder="Choose"
-                popupMatchSelectWidth={false}
-                onChange={changed(setBay)}
-                options={board.bays.map((b) => ({ value: b.id, label: b.name }))}
-              />
-            </Field>
+            <Which
+              id="if-bay"
+              label="Bay"
+              error={ask.error}
+              at="/bayId"
+              value={bayId}
+              onChange={changed(setBay)}
+              options={board.bays.map((b) => ({ value: b.id, label: b.name }))}
+            />
           )}
           {kind === 'TOOL_SET' && (
-            <Field id="if-set" label="Tool set" error={ask.error} at="/familyCode">
-              <Select
-                id="if-set"
-                value={familyCode}
-                placeholder="Choose"
-                popupMatchSelectWidth={false}
-                onChange={changed(setFamily)}
-                options={sets.map(([value, label]) => ({ value, label }))}
-              />
-            </Field>
+            <Which
+              id="if-set"
+              label="Tool set"
+              error={ask.error}
+              at="/familyCode"
+              value={familyCode}
+              onChange={changed(setFamily)}
+              options={sets.map(([value, label]) => ({ value, label }))}
+            />
           )}
           <Field id="if-from" label="From" error={ask.error} at="/from">
             <Input
@@ -163,5 +160,37 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
         </>
       )}
     </section>
+  );
+}
+
+/** Which technician, bay or tool set the question is about. */
+function Which<V extends string | number>({
+  id,
+  label,
+  error,
+  at,
+  value,
+  onChange,
+  options,
+}: {
+  id: string;
+  label: string;
+  error: unknown;
+  at: string;
+  value?: V;
+  onChange: (v: V) => void;
+  options: { value: V; label: string }[];
+}) {
+  return (
+    <Field id={id} label={label} error={error} at={at}>
+      <Select
+        id={id}
+        value={value}
+        placeholder="Choose"
+        popupMatchSelectWidth={false}
+        onChange={onChange}
+        options={options}
+      />
+    </Field>
   );
 }

@@ -4,7 +4,7 @@ import { api, data, type Schemas } from '../../api/client';
 export type Board = Schemas['BoardView'];
 export type Block = Schemas['BlockView'];
 export type Waiting = Schemas['WaitingView'];
-export type Asked = Schemas['AskedView'];
+export type BoardJob = Schemas['BoardJobView'];
 export type Plan = Schemas['PlanView'];
 
 export const boardQuery = (from?: string, days = 14) =>

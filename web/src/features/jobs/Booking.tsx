@@ -5,7 +5,7 @@ import { Problem, type Schemas } from '../../api/client';
 import { dateOf, formatHours, formatTime, formatWeekday } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { boardJobQuery } from '../board/boardQueries';
-import { Offers } from '../board/JobSheet';
+import { Offers } from '../board/Offers';
 import { useBook, weekQuery } from './jobQueries';
 
 type Week = Schemas['WeekView'];

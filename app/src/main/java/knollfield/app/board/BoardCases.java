@@ -1,6 +1,5 @@
 package knollfield.app.board;
 
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
@@ -34,6 +33,7 @@ import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.JobStage;
+import knollfield.core.plan.Earliest;
 import knollfield.core.plan.Place;
 import knollfield.core.plan.PlanCase;
 import knollfield.core.plan.PlanJob;
@@ -252,13 +252,12 @@ class BoardCases {
         } else if (place.isPresent() && !job.booking().orElseThrow().end().isAfter(now)) {
             missed.add(job.id());
             place = Optional.empty();
-        } else if (place.isPresent()
-                && (job.booking().orElseThrow().promised() || place.get().start() < shop.now())) {
-            pin = new PlanJob.Pin.AtPlace(place.get());
-        } else if (job.booking().isPresent() && place.isEmpty()) {
+        } else if (place.isPresent()) {
+            pin = PlanJob.Pin.of(place.get(), job.booking().orElseThrow().promised(), shop.now());
+        } else if (job.booking().isPresent()) {
             missed.add(job.id());
         }
-        Earliest earliest = earliest(job, shop, served, now);
+        Earliest earliest = earliest(job, shop, served, now.toLocalDate());
         return new PlanJob(
                 job.id(),
                 vehicle.registration(),
@@ -267,8 +266,8 @@ class BoardCases {
                 slots,
                 outline.helperMinutes(),
                 vehicle.liftClass(),
-                earliest.slot,
-                earliest.why,
+                earliest.slot(),
+                earliest.why(),
                 blocked(job, vehicle.fleet().map(f -> fleets.getOrDefault(f.id(), f)), shop),
                 vehicle.fleet().map(f -> OptionalLong.of(f.id())).orElseGet(OptionalLong::empty),
                 Math.round(state.exposurePerWeekMinor().orElse(0) / 7.0),
@@ -301,61 +300,21 @@ class BoardCases {
                 .count();
     }
 
-    /** From when a job can start, and what it waits for until then. */
-    private record Earliest(int slot, String why) {
-        Earliest later(Earliest other) {
-            return other.slot > slot ? other : this;
-        }
-    }
-
-    private Earliest earliest(Job job, Shop shop, List<PartsPlan.Served> served, LocalDateTime now) {
-        Ruler ruler = shop.ruler();
-        Earliest earliest = new Earliest(shop.now(), "");
+    private Earliest earliest(Job job, Shop shop, List<PartsPlan.Served> served, LocalDate today) {
         if (job.stage() == JobStage.UNDER_WAY) {
             return new Earliest(0, "");
         }
-        Optional<PartsPlan.Served> last = served.stream()
-                .filter(s -> s.supply().day().isPresent())
-                .max(Comparator.comparing(s -> s.supply().day().orElseThrow()));
-        if (last.isPresent()) {
-            LocalDate day = last.get().supply().day().orElseThrow();
-            earliest = earliest.later(new Earliest(
-                    ruler.slotFrom(day.atTime(Deliveries.UNPACKED)),
-                    last.get().supply() instanceof PartsPlan.Supply.Ordered
-                            ? "part %s is ordered and comes with the ferry of that day"
-                                    .formatted(last.get().need().part())
-                            : "part %s is not ordered yet; ordered today it comes with the ferry of that day"
-                                    .formatted(last.get().need().part())));
-        }
-        if (estimates.asked(job.id()) == Estimates.Asked.WAITING) {
-            LocalDate answer =
-                    now.toLocalDate().plusDays(settings.get().assumptions().consentDays());
-            earliest = earliest.later(new Earliest(
-                    ruler.slotFrom(answer.atStartOfDay()), "the owner has not agreed to the estimate yet"));
-        }
-        if (job.wishes().notBefore().isPresent()) {
-            earliest = earliest.later(new Earliest(
-                    ruler.slotFrom(job.wishes().notBefore().get().atStartOfDay()),
-                    "the owner does not want it sooner"));
-        }
-        return earliest;
+        Optional<LocalDate> answer = estimates.asked(job.id()) == Estimates.Asked.WAITING
+                ? Optional.of(today.plusDays(settings.get().assumptions().consentDays()))
+                : Optional.empty();
+        return Earliest.of(
+                shop.ruler(), shop.now(), served, answer, job.wishes().notBefore());
     }
 
-    /** Days on which the workshop is open and the vehicle cannot come. */
+    /** Days on which the owner, or the fleet, cannot spare the vehicle. */
     private static Set<Integer> blocked(Job job, Optional<Fleet> fleet, Shop shop) {
-        Set<DayOfWeek> own = job.wishes().days();
-        Set<DayOfWeek> fleets = fleet.map(Fleet::days).orElse(Set.of());
-        if (own.isEmpty() && fleets.isEmpty()) {
-            return Set.of();
-        }
-        return IntStream.range(0, shop.ruler().days())
-                .filter(d ->
-                        shop.technicians().stream().anyMatch(t -> !t.daysOff().contains(d)))
-                .filter(d -> {
-                    DayOfWeek day = shop.ruler().date(d).getDayOfWeek();
-                    return (!own.isEmpty() && !own.contains(day)) || (!fleets.isEmpty() && !fleets.contains(day));
-                })
-                .boxed()
-                .collect(Collectors.toSet());
+        Set<Integer> blocked = new HashSet<>(shop.closedTo(job.wishes().days()));
+        fleet.ifPresent(f -> blocked.addAll(shop.closedTo(f.days())));
+        return blocked;
     }
 }

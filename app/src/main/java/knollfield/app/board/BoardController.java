@@ -103,7 +103,20 @@ class BoardController {
             @Nullable String familyCode,
             LocalDate from,
             LocalDate to,
-            @Nullable String why) {}
+            @Nullable String why) {
+
+        /** Checked, and entered nowhere yet. */
+        Absence checked(Absences absences) {
+            return absences.of(
+                    kind,
+                    technicianId,
+                    bayId,
+                    familyCode,
+                    from,
+                    to,
+                    Optional.ofNullable(why).orElse(""));
+        }
+    }
 
     record FleetRuleIn(int cap, Set<DayOfWeek> days, int version) {}
 
@@ -277,17 +290,6 @@ class BoardController {
     UndoneView undo() {
         boards.undo();
         return new UndoneView(boards.lastChange().isPresent());
-    }
-
-    Absence absence(AbsenceIn in) {
-        return absences.of(
-                in.kind(),
-                in.technicianId(),
-                in.bayId(),
-                in.familyCode(),
-                in.from(),
-                in.to(),
-                Optional.ofNullable(in.why()).orElse(""));
     }
 
     @DeleteMapping("/board/absences/{id}")

@@ -15,9 +15,9 @@ final class BoardCsv {
 
     static String write(BoardViews.BoardView board) {
         Map<Long, String> technicians = board.technicians().stream()
-                .collect(Collectors.toMap(BoardViews.TechnicianTrack::id, BoardViews.TechnicianTrack::name));
+                .collect(Collectors.toMap(TrackViews.TechnicianTrack::id, TrackViews.TechnicianTrack::name));
         Map<Long, String> bays =
-                board.bays().stream().collect(Collectors.toMap(BoardViews.BayTrack::id, BoardViews.BayTrack::name));
+                board.bays().stream().collect(Collectors.toMap(TrackViews.BayTrack::id, TrackViews.BayTrack::name));
         StringBuilder out = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
             csv.printRecord(

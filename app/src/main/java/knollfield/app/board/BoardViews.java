@@ -7,18 +7,15 @@ import java.time.LocalTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import knollfield.app.away.Absence;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
-import knollfield.app.job.Bay;
 import knollfield.app.job.Cards;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -32,6 +29,7 @@ import knollfield.core.due.Status;
 import knollfield.core.engine.Interference;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
+import knollfield.core.plan.DaySums;
 import knollfield.core.plan.Place;
 import knollfield.core.plan.PlanCost;
 import knollfield.core.plan.PlanJob;
@@ -53,6 +51,7 @@ class BoardViews {
     private final VehicleService vehicles;
     private final EngineBook book;
     private final Stores stores;
+    private final TrackViews tracks;
 
     BoardViews(
             BoardCases cases,
@@ -62,7 +61,8 @@ class BoardViews {
             People people,
             VehicleService vehicles,
             EngineBook book,
-            Stores stores) {
+            Stores stores,
+            TrackViews tracks) {
         this.cases = cases;
         this.boards = boards;
         this.jobs = jobs;
@@ -71,6 +71,7 @@ class BoardViews {
         this.vehicles = vehicles;
         this.book = book;
         this.stores = stores;
+        this.tracks = tracks;
     }
 
     /** How work on the board is drawn. */
@@ -99,16 +100,6 @@ class BoardViews {
             int helperMinutes,
             List<FullFleet> full) {}
 
-    /** Half-hours from the first day shown, the end one not included. */
-    record Span(int from, int to, String why) {}
-
-    record TechnicianTrack(long id, String name, String skills, List<Span> away) {}
-
-    record BayTrack(long id, String name, String note, List<Span> closed) {}
-
-    /** @param number of the copy, 1 for the first */
-    record ToolSetTrack(String code, String name, int number, int copies, List<Span> out) {}
-
     /**
      * A job with a place.
      *
@@ -135,7 +126,7 @@ class BoardViews {
             int copy,
             int start,
             int end,
-            List<Span> holds,
+            List<TrackViews.Span> holds,
             @Nullable Integer workedTo,
             int minutes,
             int helperMinutes,
@@ -215,9 +206,9 @@ class BoardViews {
             List<LocalTime> times,
             int now,
             List<DayView> days,
-            List<TechnicianTrack> technicians,
-            List<BayTrack> bays,
-            List<ToolSetTrack> toolSets,
+            List<TrackViews.TechnicianTrack> technicians,
+            List<TrackViews.BayTrack> bays,
+            List<TrackViews.ToolSetTrack> toolSets,
             List<BlockView> blocks,
             List<WaitingView> waiting,
             PlanCostView cost,
@@ -235,7 +226,7 @@ class BoardViews {
         int shift = ruler.day(from) * Ruler.SLOTS_PER_DAY;
         List<LocalDate> days = from.datesUntil(from.plusDays(count)).toList();
         List<BlockView> blocks = new ArrayList<>();
-        Map<Long, Integer> copies = copies(gathered, board);
+        Map<Long, Integer> copies = DaySums.copies(board);
         for (PlanJob job : gathered.plan().jobs()) {
             Optional<Place> place = board.placeOf(job.id())
                     .or(() -> Optional.ofNullable(gathered.places().get(job.id())));
@@ -256,24 +247,9 @@ class BoardViews {
                         .toList(),
                 shop.now() - shift,
                 days.stream().map(d -> day(gathered, board, d)).toList(),
-                technicians(gathered, from, count),
-                shop.bays().stream()
-                        .map(b -> new BayTrack(
-                                b.id(),
-                                b.name(),
-                                jobs.bays().stream()
-                                        .filter(x -> x.id() == b.id())
-                                        .map(Bay::note)
-                                        .findFirst()
-                                        .orElse(""),
-                                spans(
-                                        from,
-                                        count,
-                                        gathered.absences().stream()
-                                                .filter(a -> a.bayId().equals(Optional.of(b.id())))
-                                                .toList())))
-                        .toList(),
-                toolSets(gathered, blocks, from, count),
+                tracks.technicians(gathered, from, count),
+                tracks.bays(gathered, from, count),
+                TrackViews.toolSets(gathered, blocks, from, count),
                 blocks,
                 waiting(gathered, board),
                 PlanCostView.of(board.cost()),
@@ -319,6 +295,7 @@ class BoardViews {
         Shop shop = gathered.plan().shop();
         int d = ruler.day(date);
         boolean known = d >= 0 && d < ruler.days();
+        DaySums sums = known ? DaySums.of(board, d) : new DaySums(0, 0, List.of());
         boolean closed =
                 known && shop.technicians().stream().allMatch(t -> t.daysOff().contains(d));
         Optional<Absence> holiday = gathered.absences().stream()
@@ -333,155 +310,12 @@ class BoardViews {
                 holiday.map(Absence::why).filter(w -> !w.isEmpty()).orElse(null),
                 ferry,
                 ferry && cancelled,
-                known ? freeMinutes(board, d) : 0,
-                known ? helperMinutes(gathered, board, d) : 0,
-                known ? full(gathered, board, d) : List.of());
-    }
-
-    private static int freeMinutes(Board board, int day) {
-        Shop shop = board.plan().shop();
-        int free = 0;
-        for (Shop.Technician t : shop.technicians()) {
-            if (t.daysOff().contains(day)) {
-                continue;
-            }
-            int from = Math.max(day * Ruler.SLOTS_PER_DAY, shop.now());
-            int to = (day + 1) * Ruler.SLOTS_PER_DAY;
-            int open = Math.max(0, to - from);
-            for (Map.Entry<Long, Place> e : board.places().entrySet()) {
-                if (e.getValue().technicianId() == t.id()) {
-                    int end = board.endAt(e.getKey(), e.getValue())
-                            .orElse(e.getValue().start());
-                    open -= Math.max(
-                            0, Math.min(end, to) - Math.max(e.getValue().start(), from));
-                }
-            }
-            free += 30 * Math.max(0, open);
-        }
-        return free;
-    }
-
-    private static int helperMinutes(BoardCases.Gathered gathered, Board board, int day) {
-        return board.places().entrySet().stream()
-                .filter(e -> Ruler.dayOf(e.getValue().start()) == day)
-                .mapToInt(e -> gathered.plan().job(e.getKey()).helperMinutes())
-                .sum();
-    }
-
-    private static List<FullFleet> full(BoardCases.Gathered gathered, Board board, int day) {
-        Map<Long, Integer> off = new HashMap<>();
-        board.places().forEach((id, place) -> {
-            PlanJob job = gathered.plan().job(id);
-            int end = board.endAt(id, place).orElse(place.start() + 1);
-            if (job.fleetId().isPresent() && Ruler.dayOf(place.start()) <= day && day <= Ruler.dayOf(end - 1)) {
-                off.merge(job.fleetId().getAsLong(), 1, Integer::sum);
-            }
-        });
-        return gathered.plan().shop().fleets().stream()
-                .filter(f -> off.getOrDefault(f.id(), 0) >= f.cap() && off.containsKey(f.id()))
-                .map(f -> new FullFleet(f.name(), off.getOrDefault(f.id(), 0), f.cap()))
-                .toList();
-    }
-
-    private List<TechnicianTrack> technicians(BoardCases.Gathered gathered, LocalDate from, int count) {
-        return people.technicians().stream()
-                .map(p -> {
-                    List<Span> away = new ArrayList<>();
-                    for (int d = 0; d < count; d++) {
-                        LocalDate day = from.plusDays(d);
-                        Optional<Absence> absence = gathered.absences().stream()
-                                .filter(a -> a.technicianId().equals(Optional.of(p.id())) && a.covers(day))
-                                .findFirst();
-                        boolean works = !p.workingDays().isEmpty() && new WorkCalendar(p.workingDays()).worksOn(day);
-                        if (absence.isPresent() || !works) {
-                            String why = absence.map(a -> a.why().isEmpty() ? "away" : a.why())
-                                    .orElse("does not work");
-                            add(away, d, why);
-                        }
-                    }
-                    return new TechnicianTrack(
-                            p.id(),
-                            p.name(),
-                            p.skills().stream().sorted().map(s -> s.words()).collect(Collectors.joining(", ")),
-                            away);
-                })
-                .toList();
-    }
-
-    /** Adds a day to the spans, joined with the day before where the reason is the same. */
-    private static void add(List<Span> spans, int day, String why) {
-        int from = day * Ruler.SLOTS_PER_DAY;
-        int to = from + Ruler.SLOTS_PER_DAY;
-        Span last = spans.isEmpty() ? null : spans.get(spans.size() - 1);
-        if (last != null && last.to == from && last.why.equals(why)) {
-            spans.set(spans.size() - 1, new Span(last.from, to, why));
-        } else {
-            spans.add(new Span(from, to, why));
-        }
-    }
-
-    private static List<Span> spans(LocalDate from, int count, List<Absence> absences) {
-        List<Span> spans = new ArrayList<>();
-        for (int d = 0; d < count; d++) {
-            LocalDate day = from.plusDays(d);
-            int here = d;
-            absences.stream()
-                    .filter(a -> a.covers(day))
-                    .findFirst()
-                    .ifPresent(a -> add(spans, here, a.why().isEmpty() ? "closed" : a.why()));
-        }
-        return spans;
-    }
-
-    /** Which copy of its tool set each placed job has: the lowest that is free when it starts. */
-    private static Map<Long, Integer> copies(BoardCases.Gathered gathered, Board board) {
-        Map<Long, Integer> copies = new HashMap<>();
-        List<Map.Entry<Long, Place>> inOrder = board.places().entrySet().stream()
-                .sorted(Comparator.comparing(
-                        (Map.Entry<Long, Place> e) -> e.getValue().start()))
-                .toList();
-        Map<String, List<Integer>> freeAt = new HashMap<>();
-        for (Map.Entry<Long, Place> e : inOrder) {
-            List<Integer> ends =
-                    freeAt.computeIfAbsent(gathered.plan().job(e.getKey()).toolSet(), s -> new ArrayList<>());
-            int copy = 0;
-            while (copy < ends.size() && ends.get(copy) > e.getValue().start()) {
-                copy++;
-            }
-            int end = board.endAt(e.getKey(), e.getValue()).orElse(e.getValue().start() + 1);
-            if (copy == ends.size()) {
-                ends.add(end);
-            } else {
-                ends.set(copy, end);
-            }
-            copies.put(e.getKey(), copy + 1);
-        }
-        return copies;
-    }
-
-    private List<ToolSetTrack> toolSets(
-            BoardCases.Gathered gathered, List<BlockView> blocks, LocalDate from, int count) {
-        Map<String, Integer> used = new HashMap<>();
-        blocks.forEach(b -> used.merge(b.toolSet, b.copy, Math::max));
-        return gathered.plan().shop().toolSets().stream()
-                .filter(s -> used.containsKey(s.code()))
-                .flatMap(s -> IntStream.rangeClosed(
-                                1, Math.max(used.getOrDefault(s.code(), 1), Math.min(2, s.copies())))
-                        .mapToObj(n -> new ToolSetTrack(
-                                s.code(),
-                                s.name(),
-                                n,
-                                s.copies(),
-                                n == s.copies()
-                                        ? spans(
-                                                from,
-                                                count,
-                                                gathered.absences().stream()
-                                                        .filter(a ->
-                                                                a.familyCode().equals(Optional.of(s.code())))
-                                                        .toList())
-                                        : List.of())))
-                .toList();
+                sums.freeMinutes(),
+                sums.helperMinutes(),
+                sums.full().stream()
+                        .map(f -> new FullFleet(
+                                f.fleet().name(), f.off(), f.fleet().cap()))
+                        .toList());
     }
 
     private BlockView block(
@@ -497,11 +331,11 @@ class BoardViews {
                 : place.start() < shop.now()
                         ? Work.LATE
                         : job.booking().map(Job.Booking::promised).orElse(false) ? Work.PROMISED : Work.PLANNED;
-        List<Span> holds = new ArrayList<>();
+        List<TrackViews.Span> holds = new ArrayList<>();
         shop.technician(place.technicianId()).ifPresent(t -> {
             for (int d = Ruler.dayOf(place.start()); d <= Ruler.dayOf(end - 1); d++) {
                 if (t.daysOff().contains(d)) {
-                    add(holds, d - shift / Ruler.SLOTS_PER_DAY, "nobody works on it");
+                    TrackViews.add(holds, d - shift / Ruler.SLOTS_PER_DAY, "nobody works on it");
                 }
             }
         });
@@ -529,21 +363,9 @@ class BoardViews {
                 ruler.endOf(end),
                 planned.earliestWhy().isEmpty() ? null : planned.earliestWhy(),
                 planned.earliestWhy().isEmpty() ? null : ruler.startOf(Math.min(planned.earliest(), ruler.slots() - 1)),
-                clash(board, planned, place, work));
-    }
-
-    /** What a job collides with where it stands, and what will not be there when it is to start. */
-    private static List<String> clash(Board board, PlanJob planned, Place place, Work work) {
-        if (board.clashes().containsKey(planned.id())) {
-            return board.clashes().getOrDefault(planned.id(), List.of()).stream()
-                    .map(Broken::words)
-                    .toList();
-        }
-        Broken.Rule told = work == Work.UNDER_WAY ? Broken.Rule.DAY_OFF : Broken.Rule.NOT_THERE_YET;
-        return board.broken(planned.id(), place).stream()
-                .filter(b -> b.rule() == told)
-                .map(Broken::words)
-                .toList();
+                board.clashes().getOrDefault(planned.id(), List.of()).stream()
+                        .map(Broken::words)
+                        .toList());
     }
 
     /** How far along its span a job at the bench has come, by the steps of its card. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.app.away.Absences;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
 import knollfield.core.plan.Board;
@@ -30,14 +31,14 @@ class PlanController {
 
     private final Planner planner;
     private final WhatIfs whatIfs;
-    private final BoardController boards;
+    private final Absences absences;
     private final BoardViews views;
     private final CurrentPerson current;
 
-    PlanController(Planner planner, WhatIfs whatIfs, BoardController boards, BoardViews views, CurrentPerson current) {
+    PlanController(Planner planner, WhatIfs whatIfs, Absences absences, BoardViews views, CurrentPerson current) {
         this.planner = planner;
         this.whatIfs = whatIfs;
-        this.boards = boards;
+        this.absences = absences;
         this.views = views;
         this.current = current;
     }
@@ -50,13 +51,19 @@ class PlanController {
 
     record AcceptIn(List<Long> jobIds) {}
 
-    /** One job that would stand elsewhere; {@code savesMinor} is what its own waiting and days off the road change by. */
+    /**
+     * One job that would stand elsewhere.
+     *
+     * @param savesMinor what its own waiting and days off the road change by
+     * @param needs jobs whose changes must be made with it, as they stand in its way now
+     */
     record PlanChangeView(
             long jobId,
             String registration,
             BoardViews.@Nullable PlaceView from,
             BoardViews.@Nullable PlaceView to,
-            long savesMinor) {}
+            long savesMinor,
+            Set<Long> needs) {}
 
     /**
      * A run.
@@ -135,6 +142,7 @@ class PlanController {
 
     private List<PlanChangeView> changes(BoardCases.Gathered gathered, List<PlanChange> changes) {
         Board board = Board.lay(gathered.plan(), Map.of());
+        Map<Long, Set<Long>> needs = PlanChange.needs(gathered.plan(), gathered.places(), changes);
         return changes.stream()
                 .map(c -> new PlanChangeView(
                         c.jobId(),
@@ -144,7 +152,8 @@ class PlanController {
                                 .orElse(null),
                         c.to().map(p -> views.place(gathered, p, c.jobId(), board))
                                 .orElse(null),
-                        board.alone(c.jobId(), c.from()) - board.alone(c.jobId(), c.to())))
+                        board.alone(c.jobId(), c.from()) - board.alone(c.jobId(), c.to()),
+                        needs.getOrDefault(c.jobId(), Set.of())))
                 .sorted(Comparator.comparing(c -> -c.savesMinor()))
                 .toList();
     }
@@ -152,7 +161,7 @@ class PlanController {
     /** What would move if something were away; changes nothing. */
     @PostMapping("/what-if")
     BoardWhatIfView whatIf(@RequestBody BoardController.AbsenceIn in) {
-        WhatIfs.Looked looked = whatIfs.ask(boards.absence(in));
+        WhatIfs.Looked looked = whatIfs.ask(in.checked(absences));
         WhatIf.Answer answer = looked.answer();
         return new BoardWhatIfView(
                 BoardViews.PlanCostView.of(answer.before()),
@@ -170,6 +179,6 @@ class PlanController {
     /** Enters the absence and moves what it strikes, as was seen. */
     @PostMapping("/what-if/accept")
     void accept(@RequestBody WhatIfAcceptIn in) {
-        whatIfs.accept(boards.absence(in.absence()), new HashSet<>(in.jobIds()));
+        whatIfs.accept(in.absence().checked(absences), new HashSet<>(in.jobIds()));
     }
 }

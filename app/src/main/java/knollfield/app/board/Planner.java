@@ -81,17 +81,15 @@ class Planner implements DisposableBean {
             this.began = began;
             this.seed = seed;
             this.gathered = gathered;
-            places = Board.lay(gathered.plan(), gathered.places()).places();
-            before = Board.lay(gathered.plan(), gathered.places()).cost();
+            places = gathered.places();
+            // a job that cannot start where it stands has no place that a plan could be measured against
+            before = Board.lawfulCost(gathered.plan(), gathered.places());
             progress = new PlanSearch.Progress(0, 0, before);
         }
 
         /** What would move against the board it began from. */
         List<PlanChange> changes() {
-            return PlanChange.between(
-                    gathered.plan(),
-                    Board.lay(gathered.plan(), gathered.places()).places(),
-                    places);
+            return PlanChange.between(gathered.plan(), gathered.places(), places);
         }
     }
 

@@ -29,6 +29,7 @@ import knollfield.core.engine.ToolSet;
 import knollfield.core.stores.Deliveries;
 import knollfield.core.stores.PartsPlan;
 import knollfield.core.stores.PartsPlan.Supply;
+import knollfield.core.stores.ToolDemand;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
@@ -45,9 +46,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/stores")
 class StoresController {
-
-    /** A set that others have while a job waits that is due within so many days is a clash. */
-    private static final int CLASH_DAYS = 14;
 
     private final Stores stores;
     private final Jobs jobs;
@@ -241,9 +239,7 @@ class StoresController {
                             j.booking().map(Job.Booking::start).orElse(null),
                             jobs.state(j).forecast().actBy().orElse(null),
                             own.stream().map(s -> line(s, parts)).toList(),
-                            own.stream()
-                                    .allMatch(s -> s.supply() instanceof Supply.InHouse
-                                            || s.supply() instanceof Supply.NotListed));
+                            PartsPlan.ready(own));
                 })
                 .sorted(Comparator.comparing(
                                 (JobNeeds n) -> Optional.ofNullable(n.start).orElse(LocalDateTime.MAX))
@@ -273,47 +269,37 @@ class StoresController {
             Deliveries deliveries,
             LocalDate today) {
         Map<Long, Job> byId = open.stream().collect(Collectors.toMap(Job::id, Function.identity()));
-        Map<String, List<PartsPlan.Served>> missing = served.stream()
-                .filter(s -> s.supply() instanceof Supply.ToOrder)
-                .collect(Collectors.groupingBy(s -> s.need().part(), TreeMap::new, Collectors.toList()));
+        List<PartsPlan.Shortage> shortages = PartsPlan.shortages(served);
         Map<String, PartsSupplier.Quote> quotes = supplier
                 .ask(
-                        missing.keySet().stream()
-                                .flatMap(p -> Optional.ofNullable(parts.get(p)).stream())
+                        shortages.stream()
+                                .flatMap(x -> Optional.ofNullable(parts.get(x.part())).stream())
                                 .toList(),
                         today)
                 .stream()
                 .collect(Collectors.toMap(PartsSupplier.Quote::number, Function.identity()));
         Map<String, StoresRepository.Shelf> stock = stores.stock();
-        List<ShortPart> shorts = new ArrayList<>();
-        missing.forEach((part, needs) -> {
-            Optional<PartsSupplier.Quote> quote = Optional.ofNullable(quotes.get(part));
-            shorts.add(new ShortPart(
-                    part,
-                    name(parts, part),
-                    needs.size(),
-                    Optional.ofNullable(stock.get(part))
-                            .map(StoresRepository.Shelf::pieces)
-                            .orElse(0),
-                    needs.stream()
-                            .flatMap(s -> ((Supply.ToOrder) s.supply()).orderBy().stream())
-                            .min(Comparator.naturalOrder())
-                            .orElse(null),
-                    needs.stream().anyMatch(PartsPlan.Served::late),
-                    quote.flatMap(q -> deliveries.firstAfter(today.plusDays(q.daysToSend())))
-                            .orElse(null),
-                    quote.map(PartsSupplier.Quote::priceMinor).orElse(0L),
-                    needs.stream()
-                            .map(s -> s.need().jobId())
-                            .distinct()
-                            .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
-                            .map(j -> new ForJob(j.id(), vehicle(j).registration()))
-                            .toList()));
-        });
-        shorts.sort(Comparator.comparing((ShortPart s) -> !s.late)
-                .thenComparing(s -> Optional.ofNullable(s.orderBy).orElse(LocalDate.MAX))
-                .thenComparing(ShortPart::part));
-        return shorts;
+        return shortages.stream()
+                .map(x -> {
+                    Optional<PartsSupplier.Quote> quote = Optional.ofNullable(quotes.get(x.part()));
+                    return new ShortPart(
+                            x.part(),
+                            name(parts, x.part()),
+                            x.pieces(),
+                            Optional.ofNullable(stock.get(x.part()))
+                                    .map(StoresRepository.Shelf::pieces)
+                                    .orElse(0),
+                            x.orderBy().orElse(null),
+                            x.late(),
+                            quote.flatMap(q -> deliveries.firstAfter(today.plusDays(q.daysToSend())))
+                                    .orElse(null),
+                            quote.map(PartsSupplier.Quote::priceMinor).orElse(0L),
+                            x.jobs().stream()
+                                    .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
+                                    .map(j -> new ForJob(j.id(), vehicle(j).registration()))
+                                    .toList());
+                })
+                .toList();
     }
 
     private static OrderView order(
@@ -328,11 +314,7 @@ class StoresController {
                 o.orderedOn(),
                 o.orderedBy(),
                 promised,
-                o.isOpen()
-                        ? deliveries
-                                .from(promised.isBefore(today) ? today : promised)
-                                .orElse(null)
-                        : null,
+                o.isOpen() ? deliveries.expected(promised, today).orElse(null) : null,
                 o.arrivedOn().orElse(null),
                 o.cancelledOn().orElse(null),
                 o.version());
@@ -380,13 +362,14 @@ class StoresController {
                     .sorted(Comparator.comparing(
                             b -> Optional.ofNullable(b.start).orElse(LocalDateTime.MAX)))
                     .toList();
-            LocalDate until = today.plusDays(CLASH_DAYS);
-            int waiting = (int) bookings.stream()
-                    .filter(b -> b.start == null && b.actBy != null && !b.actBy.isAfter(until))
-                    .count();
-            long taken = bookings.stream()
-                    .filter(b -> b.start != null && !b.start.toLocalDate().isAfter(until))
-                    .count();
+            ToolDemand demand = ToolDemand.of(
+                    bookings.stream()
+                            .map(b -> new ToolDemand.Wanting(
+                                    Optional.ofNullable(b.start).map(LocalDateTime::toLocalDate),
+                                    Optional.ofNullable(b.actBy)))
+                            .toList(),
+                    (int) all.stream().filter(c -> c.state().isUsable()).count(),
+                    today);
             views.add(new ToolSetView(
                     family,
                     known.map(f -> f.family().name()).orElse(family),
@@ -396,12 +379,8 @@ class StoresController {
                             .toList(),
                     copyViews,
                     bookings,
-                    waiting,
-                    waiting > 0
-                            && taken
-                                    >= all.stream()
-                                            .filter(c -> c.state().isUsable())
-                                            .count()));
+                    demand.waiting(),
+                    demand.clash()));
         });
         views.sort(Comparator.comparing((ToolSetView v) -> !v.clash)
                 .thenComparing(v -> v.bookings.isEmpty())

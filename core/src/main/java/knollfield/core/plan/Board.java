@@ -3,11 +3,14 @@ package knollfield.core.plan;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.IntPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -34,8 +37,9 @@ public final class Board {
     }
 
     /**
-     * A board with the jobs at {@code places}. What is promised or under way is laid first and stays; places that break a
-     * rule are not taken, and stand in {@link #clashes()}.
+     * The board as it stands, with the jobs at {@code places}; what is promised or under way is laid first. A job whose place
+     * has come to break a rule of its own (its parts come later now) still holds technician, bay and tool set; only where
+     * something else is there it is left out. Either way it stands in {@link #clashes()}.
      */
     public static Board lay(PlanCase plan, Map<Long, Place> places) {
         Board board = new Board(plan);
@@ -52,12 +56,46 @@ public final class Board {
                 }
             } else if (places.containsKey(job.id())) {
                 Place place = places.get(job.id());
-                if (!board.tracks.placeAt(j, place)) {
+                if (!board.tracks.placeAt(j, place) && !board.tracks.placeHeld(j, place)) {
                     board.clashes.put(job.id(), board.broken(job.id(), place));
                 }
             }
         }
+        for (PlanJob job : inOrder) {
+            board.placeOf(job.id()).ifPresent(p -> {
+                List<Broken> broken = board.brokenStanding(job.id(), p);
+                if (!broken.isEmpty()) {
+                    board.clashes.put(job.id(), broken);
+                }
+            });
+        }
         return board;
+    }
+
+    /** As {@link #lay}, without the jobs that could be moved and break a rule where they stand. */
+    static Board lawful(PlanCase plan, Map<Long, Place> places) {
+        Board board = lay(plan, places);
+        for (PlanJob job : plan.jobs()) {
+            if (!(job.pin() instanceof PlanJob.Pin.AtPlace) && board.clashes.containsKey(job.id())) {
+                board.remove(job.id());
+            }
+        }
+        return board;
+    }
+
+    /** What of {@link #broken} still matters to a job that stands there; one that has begun is there already. */
+    private List<Broken> brokenStanding(long jobId, Place place) {
+        Set<Rule> settled = place.start() < plan.shop().now()
+                ? EnumSet.of(Rule.IN_THE_PAST, Rule.VEHICLE_AWAY)
+                : EnumSet.noneOf(Rule.class);
+        return broken(jobId, place).stream()
+                .filter(b -> !settled.contains(b.rule()))
+                .toList();
+    }
+
+    /** What the plan costs in which the jobs that break a rule where they stand, and could be moved, have no place. */
+    public static PlanCost lawfulCost(PlanCase plan, Map<Long, Place> places) {
+        return lawful(plan, places).cost();
     }
 
     private static int start(PlanJob job, Map<Long, Place> places) {
@@ -75,7 +113,7 @@ public final class Board {
         return plan;
     }
 
-    /** Jobs that could not be laid where they should stand, and the rules that they would break there. */
+    /** Jobs that break a rule where they should stand, and the rules. */
     public Map<Long, List<Broken>> clashes() {
         return Map.copyOf(clashes);
     }
@@ -168,7 +206,7 @@ public final class Board {
             broken.add(new Broken(
                     Rule.SKILL,
                     "%s does not do this work (%s)."
-                            .formatted(technician.name(), String.join(", ", new java.util.TreeSet<>(job.skills())))));
+                            .formatted(technician.name(), String.join(", ", new TreeSet<>(job.skills())))));
         }
         if (bay.liftClass() < job.liftClass()) {
             broken.add(new Broken(Rule.BAY_CLASS, "%s is too light for this vehicle.".formatted(bay.name())));

@@ -59,6 +59,11 @@ public record PlanJob(
 
         /** It stays where it is. */
         record AtPlace(Place place) implements Pin {}
+
+        /** What of a place is fixed: all of it where the owner was promised it, or its time has come. */
+        static Pin of(Place place, boolean promised, int now) {
+            return promised || place.start() < now ? new AtPlace(place) : new Free();
+        }
     }
 
     /** This job, promised as {@code other} says. */

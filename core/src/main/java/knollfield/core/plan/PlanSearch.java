@@ -177,7 +177,7 @@ public final class PlanSearch {
 
         Chain(PlanCase plan, Map<Long, Place> from, SplittableRandom random) {
             this.random = random;
-            tracks = Board.lay(plan, from).tracks();
+            tracks = Board.lawful(plan, from).tracks();
             int jobs = tracks.jobs;
             int[] free = new int[jobs];
             int count = 0;
@@ -465,7 +465,7 @@ public final class PlanSearch {
         }
 
         private Tracks atBest() {
-            Tracks copy = Board.lay(tracks.plan, tracks.plan.known()).tracks();
+            Tracks copy = Board.lay(tracks.plan, Map.of()).tracks();
             for (int j : movable) {
                 if (copy.isPlaced(j)) {
                     copy.remove(j);

@@ -1,5 +1,6 @@
 package knollfield.core.plan;
 
+import java.time.DayOfWeek;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -7,6 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToLongFunction;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * What the workshop has to plan with.
@@ -97,6 +99,18 @@ public record Shop(
      * @param unplanned for a job without a place, beyond its waiting to the end of the ruler
      */
     public record Prices(long changeover, long move, long unplanned) {}
+
+    /** Days on which the workshop is open and a vehicle that can come on {@code possible} cannot; none where any will do. */
+    public Set<Integer> closedTo(Set<DayOfWeek> possible) {
+        if (possible.isEmpty()) {
+            return Set.of();
+        }
+        return IntStream.range(0, ruler.days())
+                .filter(d -> technicians.stream().anyMatch(t -> !t.daysOff().contains(d)))
+                .filter(d -> !possible.contains(ruler.date(d).getDayOfWeek()))
+                .boxed()
+                .collect(Collectors.toSet());
+    }
 
     public Optional<Technician> technician(long id) {
         return technicians.stream().filter(t -> t.id() == id).findFirst();

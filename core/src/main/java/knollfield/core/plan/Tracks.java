@@ -383,7 +383,9 @@ final class Tracks {
         foundCost = most;
         foundTech = NONE;
         if (knownTech[j] != NONE && fits(j, knownTech[j], knownBay[j], knownStart[j])) {
-            consider(j, knownTech[j], knownBay[j], knownStart[j], random, blink);
+            if (blink == 0 || random.nextDouble() >= blink) {
+                consider(j, knownTech[j], knownBay[j], knownStart[j]);
+            }
         }
         for (int t : technicians[j]) {
             findWith(j, t, random, blink);
@@ -391,16 +393,14 @@ final class Tracks {
         return foundTech != NONE;
     }
 
-    private boolean consider(int j, int t, int b, int s, RandomGenerator random, double blink) {
+    private void consider(int j, int t, int b, int s) {
         long there = costAt(j, t, b, s);
-        if (there < foundCost && (blink == 0 || random.nextDouble() >= blink)) {
+        if (there < foundCost) {
             foundCost = there;
             foundTech = t;
             foundBay = b;
             foundStart = s;
-            return true;
         }
-        return false;
     }
 
     /** The first place in each gap of each day: later ones of the same day and gap never cost less. */
@@ -470,7 +470,7 @@ final class Tracks {
                 s++;
                 continue;
             }
-            consider(j, t, freeBay, s, random, 0);
+            consider(j, t, freeBay, s);
             // the next gap of this day, or the next day
             int nextJob = nextSet(busy, s, (day + 1) * PER_DAY);
             s = nextJob == NONE ? (day + 1) * PER_DAY : nextJob;
@@ -565,8 +565,14 @@ final class Tracks {
         return true;
     }
 
-    /** Places a job that is promised or under way, whose start may have passed; false where something else is there. */
+    /** Places a job that is promised or under way and stays; false where something else is there. */
     boolean placeFixed(int j, Place place) {
+        fixed[j] = placeHeld(j, place);
+        return fixed[j];
+    }
+
+    /** Places a job by what it holds alone, whatever else its place may break; false where something else is there. */
+    boolean placeHeld(int j, Place place) {
         int t = technician(place);
         int b = bay(place);
         int s = place.start();
@@ -587,7 +593,6 @@ final class Tracks {
             return false;
         }
         place(j, t, b, s);
-        fixed[j] = true;
         return true;
     }
 

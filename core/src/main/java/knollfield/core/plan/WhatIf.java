@@ -71,7 +71,7 @@ public final class WhatIf {
                 before.cost(),
                 Board.lay(judged, found).cost(),
                 Map.copyOf(struck),
-                PlanChange.between(then, places, found),
+                PlanChange.between(judged, places, found),
                 broken,
                 Map.copyOf(found));
     }
@@ -83,14 +83,16 @@ public final class WhatIf {
             Place place = places.get(id);
             boolean begun = place != null && place.start() < after.plan().shop().now();
             // a vehicle on the lift stays there; handing it over is no question of the board
-            if (place == null || begun || before.clashes().containsKey(id)) {
+            if (place == null || begun) {
                 return;
             }
             List<String> already =
                     before.broken(id, place).stream().map(Broken::words).toList();
-            struck.put(
-                    id,
-                    broken.stream().filter(b -> !already.contains(b.words())).toList());
+            List<Broken> fresh =
+                    broken.stream().filter(b -> !already.contains(b.words())).toList();
+            if (!fresh.isEmpty()) {
+                struck.put(id, fresh);
+            }
         });
         return struck;
     }

@@ -32,6 +32,11 @@ public record Deliveries(Predicate<LocalDate> comes) {
         return firstAfter(promised.minusDays(1));
     }
 
+    /** When what was promised for {@code promised} and has not come by {@code today} is to be expected. */
+    public Optional<LocalDate> expected(LocalDate promised, LocalDate today) {
+        return from(promised.isBefore(today) ? today : promised);
+    }
+
     /** The last day whose delivery is in time for work that starts at {@code start}. */
     public static LocalDate lastInTimeFor(LocalDateTime start) {
         return start.toLocalTime().isBefore(UNPACKED) ? start.toLocalDate().minusDays(1) : start.toLocalDate();

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /** Shares out what is in the house and on order among jobs, and says when each has its parts. */
 public final class PartsPlan {
@@ -83,9 +84,8 @@ public final class PartsPlan {
         Map<String, List<LocalDate>> coming = new HashMap<>();
         orders.stream().sorted(Comparator.comparing(OnOrder::arrives)).forEach(o -> {
             for (int i = 0; i < o.pieces(); i++) {
-                LocalDate promised = o.arrives().isBefore(today) ? today : o.arrives();
                 deliveries
-                        .from(promised)
+                        .expected(o.arrives(), today)
                         .ifPresent(d -> coming.computeIfAbsent(o.part(), p -> new ArrayList<>())
                                 .add(d));
             }
@@ -122,5 +122,43 @@ public final class PartsPlan {
         return new Supply.ToOrder(
                 deliveries.firstAfter(today.plusDays(days)),
                 need.start().flatMap(s -> deliveries.orderBy(today, days, Deliveries.lastInTimeFor(s))));
+    }
+
+    /** True where nothing has to be waited for; what nobody lists keeps nothing waiting. */
+    public static boolean ready(Collection<Served> ofJob) {
+        return ofJob.stream()
+                .allMatch(s -> s.supply() instanceof Supply.InHouse || s.supply() instanceof Supply.NotListed);
+    }
+
+    /**
+     * A part that neither stock nor orders cover.
+     *
+     * @param pieces missing
+     * @param orderBy the earliest last day to order of its jobs; empty where none has a place, or it is too late
+     * @param late a job is to start before it can be here
+     * @param jobs that need it, in the order they are served
+     */
+    public record Shortage(String part, int pieces, Optional<LocalDate> orderBy, boolean late, List<Long> jobs) {}
+
+    /** What is to be ordered: what is too late first, then by the day to order it by, then what has no job with a place. */
+    public static List<Shortage> shortages(Collection<Served> served) {
+        Map<String, List<Served>> missing = new TreeMap<>();
+        served.stream()
+                .filter(s -> s.supply() instanceof Supply.ToOrder)
+                .forEach(s -> missing.computeIfAbsent(s.need().part(), p -> new ArrayList<>())
+                        .add(s));
+        List<Shortage> shorts = new ArrayList<>();
+        missing.forEach((part, needs) -> shorts.add(new Shortage(
+                part,
+                needs.size(),
+                needs.stream()
+                        .flatMap(s -> ((Supply.ToOrder) s.supply()).orderBy().stream())
+                        .min(Comparator.naturalOrder()),
+                needs.stream().anyMatch(Served::late),
+                needs.stream().map(s -> s.need().jobId()).distinct().toList())));
+        shorts.sort(Comparator.comparing((Shortage s) -> !s.late())
+                .thenComparing(s -> s.orderBy().orElse(LocalDate.MAX))
+                .thenComparing(Shortage::part));
+        return shorts;
     }
 }

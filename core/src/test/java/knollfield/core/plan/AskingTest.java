@@ -128,6 +128,33 @@ class AskingTest {
     }
 
     @Test
+    void ifTheFerryDoesNotComeAPromiseIsBrokenAndAPlannedJobMoves() {
+        Shop two = shop(
+                5,
+                0,
+                List.of(technician(1, "Hedra Voss"), technician(2, "Odo Brack")),
+                List.of(bay(1, 1), bay(2, 1)),
+                List.of(set("CAL", 3)),
+                3);
+        Place promised = new Place(1, 1, 16);
+        Place planned = new Place(2, 2, 16);
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)), promised);
+        PlanJob b = Cases.knownAt(job(2, 8, 5, 100), planned);
+        PlanCase now = new PlanCase(two, List.of(a, b));
+        PlanCase then = new PlanCase(
+                two, List.of(needing(a, "CAL", 40, "no ferry before"), needing(b, "CAL", 40, "no ferry before")));
+
+        WhatIf.Answer answer = WhatIf.of(now, Map.of(1L, promised, 2L, planned), then, 1, 200);
+
+        assertThat(answer.struck().keySet()).containsExactlyInAnyOrder(1L, 2L);
+        assertThat(answer.struck().get(1L)).extracting(Broken::rule).containsExactly(Broken.Rule.NOT_THERE_YET);
+        assertThat(answer.promisesBroken()).containsExactly(1L);
+        assertThat(answer.places().values())
+                .allSatisfy(p -> assertThat(p.start()).isGreaterThanOrEqualTo(40));
+        assertThat(answer.changes()).extracting(PlanChange::jobId).containsExactly(1L, 2L);
+    }
+
+    @Test
     void aPromiseNobodyCanKeepIsSaidToBeBrokenAndStillGetsAPlace() {
         Place promised = new Place(1, 1, 0);
         PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(promised)), promised);
@@ -148,9 +175,9 @@ class AskingTest {
         PlanJob b = job(2, 4, 5, 100);
         Board board = Board.lay(new PlanCase(ill, List.of(a, b)), Map.of(1L, begun));
 
-        assertThat(board.clashes()).isEmpty();
+        assertThat(board.placeOf(1)).contains(begun);
         assertThat(board.endAt(1, begun)).contains(10);
-        assertThat(board.broken(1, begun)).extracting(Broken::rule).contains(Broken.Rule.DAY_OFF);
+        assertThat(board.clashes().get(1L)).extracting(Broken::rule).containsExactly(Broken.Rule.DAY_OFF);
         Shop well = shop(5, 6, List.of(technician(1, "Hedra Voss")), List.of(bay(1, 1)), List.of(set("CAL", 1)), 1);
         PlanCase now = new PlanCase(well, List.of(a, b));
         assertThat(WhatIf.of(now, Map.of(1L, begun), new PlanCase(ill, List.of(a, b)), 1, 50)

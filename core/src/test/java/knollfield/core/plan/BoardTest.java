@@ -166,6 +166,40 @@ class BoardTest {
     }
 
     @Test
+    void aJobWhosePartsComeLaterNowStillHoldsItsPlaceAndSaysSo() {
+        PlanJob late = needing(job(1, 4, 5, 3), "OST", 20, "parts come with Tuesday's ferry");
+        Place place = new Place(1, 1, 0);
+        PlanCase plan = of(workshop(0, 1), late, job(2, 4, 5, 3));
+        Board board = Board.lay(plan, Map.of(1L, place));
+
+        assertThat(board.placeOf(1)).contains(place);
+        assertThat(board.clashes().get(1L)).extracting(Broken::rule).containsExactly(Rule.NOT_THERE_YET);
+        assertThat(rules(board, 2, place)).containsExactly(Rule.TECHNICIAN_BUSY, Rule.BAY_BUSY);
+        assertThat(board.cost().unplannedJobs()).isEqualTo(1);
+        // no plan may begin with it there, and every plan gives it a place it can start at
+        assertThat(Board.lawfulCost(plan, Map.of(1L, place)).unplannedJobs()).isEqualTo(2);
+        Map<Long, Place> planned = PlanSearch.run(plan, Map.of(1L, place), 1, new PlanSearch.Budget.Steps(50))
+                .places();
+        assertThat(Referee.judge(plan, planned).broken()).isEmpty();
+        assertThat(planned.get(1L).start()).isGreaterThanOrEqualTo(20);
+    }
+
+    @Test
+    void aPromiseWithoutItsPartsStaysAndSaysSo() {
+        Place place = new Place(1, 1, 8);
+        PlanJob promised =
+                needing(job(1, 4, 5, 3), "OST", 20, "parts come later").with(new PlanJob.Pin.AtPlace(place));
+        PlanCase plan = of(workshop(0, 1), promised);
+
+        assertThat(Board.lay(plan, Map.of()).clashes().get(1L))
+                .extracting(Broken::words)
+                .containsExactly("Not before Tue 1 Dec 10:00: parts come later.");
+        assertThat(PlanSearch.run(plan, Map.of(), 1, new PlanSearch.Budget.Steps(20))
+                        .places())
+                .containsEntry(1L, place);
+    }
+
+    @Test
     void takingAJobOffFreesItsPlace() {
         Board board = Board.lay(of(workshop(0, 1), job(1, 4, 5, 3), job(2, 4, 5, 3)), Map.of(1L, new Place(1, 1, 0)));
         PlanCost with = board.cost();

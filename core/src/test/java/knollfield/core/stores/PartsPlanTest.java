@@ -101,4 +101,62 @@ class PartsPlanTest {
                 .get(0);
         assertThat(served.supply()).isEqualTo(new PartsPlan.Supply.Ordered(LocalDate.of(2026, 11, 27)));
     }
+
+    private static PartsPlan.Served served(long job, String part, PartsPlan.Supply supply, String start) {
+        return new PartsPlan.Served(
+                new PartsPlan.Need(
+                        job, part, start.isEmpty() ? Optional.empty() : Optional.of(LocalDateTime.parse(start)), 0),
+                supply);
+    }
+
+    private static PartsPlan.Supply toOrder(String here, String orderBy) {
+        return new PartsPlan.Supply.ToOrder(
+                Optional.of(LocalDate.parse(here)),
+                orderBy.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(orderBy)));
+    }
+
+    @Test
+    void shortagesAreSummedAndWhatIsTooLateComesFirst() {
+        List<PartsPlan.Served> served = List.of(
+                served(1, "A", toOrder("2026-11-27", "2026-12-03"), "2026-12-07T08:00"),
+                served(2, "A", toOrder("2026-11-27", "2026-11-30"), "2026-12-01T14:00"),
+                served(3, "B", toOrder("2026-11-27", ""), "2026-11-26T08:00"),
+                served(4, "C", toOrder("2026-11-27", ""), ""),
+                served(4, "D", new PartsPlan.Supply.InHouse(), ""),
+                served(4, "E", new PartsPlan.Supply.Ordered(LocalDate.of(2026, 11, 27)), ""));
+
+        assertThat(PartsPlan.shortages(served))
+                .containsExactly(
+                        new PartsPlan.Shortage("B", 1, Optional.empty(), true, List.of(3L)),
+                        new PartsPlan.Shortage("A", 2, Optional.of(LocalDate.of(2026, 11, 30)), false, List.of(1L, 2L)),
+                        new PartsPlan.Shortage("C", 1, Optional.empty(), false, List.of(4L)));
+        assertThat(PartsPlan.ready(served)).isFalse();
+        assertThat(PartsPlan.ready(List.of(served.get(4), served(4, "F", new PartsPlan.Supply.NotListed(), ""))))
+                .isTrue();
+    }
+
+    @Test
+    void anOrderIsExpectedAsPromisedOrWithTheNextDelivery() {
+        assertThat(FERRIES.expected(LocalDate.of(2026, 12, 1), TODAY)).contains(LocalDate.of(2026, 12, 1));
+        assertThat(FERRIES.expected(LocalDate.of(2026, 11, 20), TODAY)).contains(LocalDate.of(2026, 11, 27));
+    }
+
+    @ParameterizedTest(name = "{0} waits by {1}, {2} starts on {3}, {4} usable: {5}")
+    @CsvSource({
+        "1, 2026-11-20, 1, 2026-11-30, 1, true", "1, 2026-12-09, 1, 2026-12-09, 1, true",
+        "1, 2026-12-10, 1, 2026-11-30, 1, false", "1, 2026-11-20, 1, 2026-12-10, 1, false",
+        "1, 2026-11-20, 1, 2026-11-30, 2, false", "1, 2026-11-20, 2, 2026-11-30, 2, true",
+        "0, 2026-11-20, 2, 2026-11-30, 1, false", "1, 2026-11-20, 0, 2026-11-30, 0, true",
+    })
+    void aSetIsInTheWayWhereOthersHaveEveryCopyWhileADueJobWaits(
+            int waiting, LocalDate actBy, int placed, LocalDate start, int usable, boolean clash) {
+        List<ToolDemand.Wanting> jobs = new java.util.ArrayList<>();
+        for (int i = 0; i < waiting; i++) {
+            jobs.add(new ToolDemand.Wanting(Optional.empty(), Optional.of(actBy)));
+        }
+        for (int i = 0; i < placed; i++) {
+            jobs.add(new ToolDemand.Wanting(Optional.of(start), Optional.empty()));
+        }
+        assertThat(ToolDemand.of(jobs, usable, TODAY).clash()).isEqualTo(clash);
+    }
 }

@@ -1,0 +1,82 @@
+import type { Schemas } from '../../api/client';
+import { LABEL, SLOTS_PER_DAY, xOf } from '../../drawing/boardTracks';
+import { formatHours, formatWeekday } from '../../shared/format';
+import { dayClass } from './boardParts';
+import type { Board } from './boardQueries';
+
+/** The days: which are closed, when the ferry comes, which fleets can spare no more. */
+export function Ruler({ board }: { board: Board }) {
+  return (
+    <div className="ruler">
+      <div className="track-label">
+        <b>Waiting {board.waiting.length}</b>
+        <span>act-by day passed</span>
+      </div>
+      {board.days.map((d) => (
+        <div key={d.date} className={dayClass(d)}>
+          <b aria-current={d.date === board.today ? 'date' : undefined}>{formatWeekday(d.date)}</b>
+          <span className={d.full.length > 0 && !d.closed ? 'full' : ''}>
+            {d.closed
+              ? (d.closedWhy ?? 'closed')
+              : d.full.length > 0
+                ? fullWords(d.full)
+                : d.ferryCancelled
+                  ? 'no ferry'
+                  : d.ferry
+                    ? 'ferry'
+                    : ''}
+            {d.ferry && !d.ferryCancelled && <Ferry />}
+          </span>
+        </div>
+      ))}
+      {board.now >= 0 && board.now < board.days.length * SLOTS_PER_DAY && (
+        <span className="now-mark" style={{ left: LABEL + xOf(board.now) }} aria-hidden="true" />
+      )}
+    </div>
+  );
+}
+
+/** Such as "Post 2 of 2", and how many more fleets are full that day. */
+const fullWords = (full: Schemas['FullFleet'][]) =>
+  full
+    .slice(0, 1)
+    .map((f) => `${f.fleet.split(' ')[0]} ${f.off} of ${f.cap}`)
+    .join('') + (full.length > 1 ? ` +${full.length - 1}` : '');
+
+/** A small boat: parts come that day. */
+function Ferry() {
+  return (
+    <svg className="ferry" width="16" height="10" viewBox="0 0 16 10" role="img" aria-label="ferry">
+      <path d="M1 6h14l-2 4H3z M4 5V2h5v3z M10.5 5V3h2v2z" />
+    </svg>
+  );
+}
+
+/** A heading over tracks, with what the technicians have left of each day. */
+export function TrackGroup({
+  title,
+  board,
+  sums = false,
+  children,
+}: {
+  title: string;
+  board: Board;
+  sums?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <section className="track-group" aria-label={title}>
+      <div className="tracks-head">
+        <h2 className="track-label">{title}</h2>
+        {sums &&
+          board.days.map((d) => (
+            <span key={d.date} className="day-sum">
+              {!d.closed && `${formatHours(d.freeMinutes)} h free`}
+              {d.helperMinutes > 0 && <i>{formatHours(d.helperMinutes)} h help</i>}
+            </span>
+          ))}
+      </div>
+      {children}
+    </section>
+  );
+}
