@@ -605,4 +605,199 @@ class BoardApiTest {
                 .problem(409, "conflict");
         assertThat(block(id).get("startsAt")).isEqualTo(atBench.get("startsAt"));
     }
+
+    @Test
+    void oneSlotIsNotGivenToTwoWhoAskAtOnce() {
+        List<JsonNode> two = board().get("waiting").valueStream().limit(2).toList();
+        // the first place that is free for both, each by itself
+        JsonNode place = Stream.concat(
+                        offers(two.get(0).get("jobId").asLong()).valueStream(),
+                        offers(two.get(1).get("jobId").asLong()).valueStream())
+                .map(o -> o.get("place"))
+                .filter(p -> two.stream()
+                        .allMatch(j -> words(ask(
+                                                j.get("jobId").asLong(),
+                                                p.get("technicianId").asLong(),
+                                                LocalDateTime.parse(
+                                                        p.get("start").asString()))
+                                        .ok()
+                                        .json())
+                                .isEmpty()))
+                .findFirst()
+                .orElseThrow();
+        List<CompletableFuture<Integer>> answers = two.stream()
+                .map(j -> CompletableFuture.supplyAsync(() -> {
+                    Client client = SERVER.as("ines");
+                    return client.put(
+                                    "/api/board/jobs/%d/place"
+                                            .formatted(j.get("jobId").asLong()),
+                                    """
+                                    {"technicianId": %d, "bayId": %d, "day": "%s", "time": "%s", "promised": false,
+                                     "version": %d}
+                                    """.formatted(
+                                            place.get("technicianId").asLong(),
+                                            place.get("bayId").asLong(),
+                                            place.get("start").asString().substring(0, 10),
+                                            place.get("start").asString().substring(11, 16),
+                                            j.get("version").asInt()))
+                            .status();
+                }))
+                .toList();
+        assertThat(answers.stream().map(CompletableFuture::join)).containsExactlyInAnyOrder(200, 422);
+        ines.post("/api/board/undo", "{}").ok();
+    }
+
+    @Test
+    void aChangeThatSomebodyMovedOnIsNotTakenBackAndNobodyTakesBackAnothersChange() {
+        JsonNode job = waiting();
+        long id = job.get("jobId").asLong();
+        Client morwen = SERVER.as("morwen");
+        morwen.post("/api/board/undo", "{}").problem(409, "conflict");
+        place(id, offers(id).get(0).get("place"), false, job.get("version").asInt())
+                .ok();
+        assertThat(morwen.get("/api/board").ok().json().has("undo")).isFalse();
+        morwen.put(
+                        "/api/board/jobs/%d/promise".formatted(id),
+                        "{\"promised\": true, \"version\": %d}".formatted(version(id)))
+                .ok();
+
+        JsonNode refused = ines.post("/api/board/undo", "{}").problem(409, "conflict");
+
+        assertThat(refused.get("detail").asString())
+                .contains(job.get("registration").asString())
+                .contains("moved again since");
+        morwen.post("/api/board/undo", "{}").ok();
+        ines.post("/api/board/undo", "{}").ok();
+        assertThat(find(board(), "waiting", id)).isPresent();
+    }
+
+    @Test
+    void aJobWhosePartsAreGoneKeepsItsPlaceSaysSoAndIsPlannedAnew() throws InterruptedException {
+        JsonNode job = waiting();
+        long id = job.get("jobId").asLong();
+        List<String> parts = ines.get("/api/stores")
+                .ok()
+                .json()
+                .get("needs")
+                .valueStream()
+                .filter(n -> n.get("jobId").asLong() == id)
+                .flatMap(n -> n.get("lines").valueStream())
+                .map(l -> l.get("part").asString())
+                .toList();
+        for (String part : parts) {
+            count(part, 50);
+        }
+        JsonNode place = offers(id)
+                .valueStream()
+                .map(o -> o.get("place"))
+                .min(java.util.Comparator.comparing(p -> p.get("start").asString()))
+                .orElseThrow();
+        place(id, place, false, version(id)).ok();
+        assertThat(block(id).get("clash")).isEmpty();
+        for (String part : parts) {
+            count(part, 0);
+        }
+
+        assertThat(block(id).get("startsAt")).isEqualTo(place.get("start"));
+        assertThat(block(id).get("clash").get(0).asString())
+                .startsWith("Not before")
+                .contains("is not ordered yet");
+        // somebody else cannot be put there
+        long other = board().get("waiting")
+                .valueStream()
+                .map(w -> w.get("jobId").asLong())
+                .filter(w -> w != id)
+                .findFirst()
+                .orElseThrow();
+        assertThat(words(ask(
+                                other,
+                                place.get("technicianId").asLong(),
+                                LocalDateTime.parse(place.get("start").asString()))
+                        .ok()
+                        .json()))
+                .contains(job.get("registration").asString());
+        JsonNode plan = finished(ines.post("/api/board/plan", "{\"steps\": 300}")
+                .ok()
+                .json()
+                .get("id")
+                .asLong());
+        JsonNode change = plan.get("changes")
+                .valueStream()
+                .filter(c -> c.get("jobId").asLong() == id)
+                .findFirst()
+                .orElseThrow();
+        assertThat(change.get("from").get("start")).isEqualTo(place.get("start"));
+        assertThat(change.get("to").get("start").asString())
+                .isGreaterThan(place.get("start").asString());
+        ines.delete("/api/jobs/%d/booking?version=%d".formatted(id, version(id)))
+                .ok();
+    }
+
+    private void count(String part, int pieces) {
+        int version = ines.get("/api/stores/stock")
+                .ok()
+                .json()
+                .valueStream()
+                .filter(s -> s.get("part").asString().equals(part))
+                .map(s -> s.get("version").asInt())
+                .findFirst()
+                .orElse(0);
+        ines.put("/api/stores/stock/" + part, "{\"pieces\": %d, \"version\": %d}".formatted(pieces, version))
+                .ok();
+    }
+
+    @Test
+    void aPromiseThatIsMovedStaysAPromiseAndTheVehiclesLogSaysFromWhereToWhere() {
+        JsonNode promised = blocks(board(), "PROMISED")
+                .filter(b -> b.get("clash").isEmpty())
+                .reduce((a, b) -> b)
+                .orElseThrow();
+        long id = promised.get("jobId").asLong();
+        JsonNode to = offers(id)
+                .valueStream()
+                .map(o -> o.get("place"))
+                .filter(p -> !p.get("start").equals(promised.get("startsAt")))
+                .findFirst()
+                .orElseThrow();
+
+        place(id, to, true, version(id)).ok();
+
+        assertThat(block(id).get("work").asString()).isEqualTo("PROMISED");
+        assertThat(ines.get("/api/vehicles/%d"
+                                .formatted(promised.get("vehicleId").asLong()))
+                        .text())
+                .contains(promised.get("startsAt").asString().substring(0, 16))
+                .contains(to.get("start").asString().substring(0, 16));
+        ines.post("/api/board/undo", "{}").ok();
+        assertThat(block(id).get("startsAt")).isEqualTo(promised.get("startsAt"));
+    }
+
+    @Test
+    void aChangeOfAPlanNamesThoseItNeedsAndIsMadeWithThem() throws InterruptedException {
+        JsonNode plan = finished(ines.post("/api/board/plan", "{\"seed\": 3, \"steps\": 2500}")
+                .ok()
+                .json()
+                .get("id")
+                .asLong());
+        Set<Long> moving = plan.get("changes")
+                .valueStream()
+                .map(c -> c.get("jobId").asLong())
+                .collect(Collectors.toSet());
+        String url = "/api/board/plan/%d/accept".formatted(plan.get("id").asLong());
+        for (JsonNode change : plan.get("changes")) {
+            List<Long> needs =
+                    change.get("needs").valueStream().map(JsonNode::asLong).toList();
+            assertThat(moving).containsAll(needs);
+            Client.Answer alone = ines.post(
+                    url, "{\"jobIds\": [%d]}".formatted(change.get("jobId").asLong()));
+            assertThat(alone.status())
+                    .as("%s, which needs %s", change.get("registration"), needs)
+                    .isEqualTo(needs.isEmpty() ? 200 : 422);
+            if (alone.status() == 200) {
+                ines.post("/api/board/undo", "{}").ok();
+            }
+        }
+        ines.post(url, "{\"jobIds\": %s}".formatted(ids(plan.get("changes")))).ok();
+        ines.post("/api/board/undo", "{}").ok();
+    }
 }

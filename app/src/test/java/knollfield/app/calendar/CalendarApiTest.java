@@ -108,6 +108,20 @@ class CalendarApiTest {
     }
 
     @Test
+    void aJobThatIsGivenUpIsCancelledInCalendars() {
+        JsonNode block = blocks("PLANNED").stream().reduce((a, b) -> b).orElseThrow();
+        long id = block.get("jobId").asLong();
+
+        ines.delete("/api/jobs/%d?version=%d".formatted(id, block.get("version").asInt()))
+                .ok();
+
+        VEvent event = board().get("job-%d@knollfield".formatted(id));
+        assertThat(value(event, Property.STATUS)).isEqualTo("CANCELLED");
+        assertThat(value(event, Property.SUMMARY))
+                .startsWith(block.get("registration").asString());
+    }
+
+    @Test
     void aFleetSeesItsPromisesAndNothingElseAtAPrivateAddressThatCanBeRevoked() {
         JsonNode promised = blocks("PLANNED", "PROMISED").stream()
                 .filter(b -> b.has("fleet"))

@@ -215,6 +215,40 @@ class StoresApiTest {
     }
 
     @Test
+    void whatGoesToTheBenchLeavesTheShelf() {
+        JsonNode promised = ines.get("/api/board?days=42")
+                .ok()
+                .json()
+                .get("blocks")
+                .valueStream()
+                .filter(b -> b.get("work").asString().equals("PROMISED"))
+                .findFirst()
+                .orElseThrow();
+        long id = promised.get("jobId").asLong();
+        String part = stores().get("needs")
+                .valueStream()
+                .filter(n -> n.get("jobId").asLong() == id)
+                .flatMap(n -> n.get("lines").valueStream())
+                .map(l -> l.get("part").asString())
+                .findFirst()
+                .orElseThrow();
+        int version = shelf(part).map(s -> s.get("version").asInt()).orElse(0);
+        ines.put("/api/stores/stock/" + part, "{\"pieces\": 5, \"version\": %d}".formatted(version))
+                .ok();
+
+        SERVER.as("hedra")
+                .post("/api/jobs/%d/card/events".formatted(id), """
+                        {"clientKey": "%s", "basedOn": 1000000, "type": "START", "odometer": 999999,
+                         "odometerUnit": "KM", "insist": true}
+                        """.formatted(java.util.UUID.randomUUID()))
+                .ok();
+
+        assertThat(shelf(part).orElseThrow().get("pieces").asInt()).isEqualTo(4);
+        assertThat(stores().get("needs").valueStream().map(n -> n.get("jobId").asLong()))
+                .doesNotContain(id);
+    }
+
+    @Test
     void theShortListIsReadBackAsCsv() throws IOException {
         assertThat(CSVFormat.RFC4180
                         .builder()
