@@ -8,6 +8,7 @@ import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Handling;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -21,7 +22,9 @@ import knollfield.core.engine.ReferenceMethod;
 import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.Schedule;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.engine.ToolSet;
 import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.Variant;
 import knollfield.core.units.DistanceUnit;
 import knollfield.core.units.Torque;
 
@@ -37,6 +40,27 @@ public final class Families {
 
     public static EngineFamily belt(
             TensionerKind tensioner, boolean pinOutBeforeTurns, CrankFit crankFit, Interference interference) {
+        return belt(
+                tensioner,
+                pinOutBeforeTurns,
+                crankFit,
+                interference,
+                ReferenceMethod.PINS,
+                Handling.careful(),
+                List.of(),
+                Optional.of(new TorqueSpec(new Torque(130), OptionalInt.of(90), "the test's own book")));
+    }
+
+    /** What cards differ by. @param crank empty where the book has no torque for the crank bolt */
+    public static EngineFamily belt(
+            TensionerKind tensioner,
+            boolean pinOutBeforeTurns,
+            CrankFit crankFit,
+            Interference interference,
+            ReferenceMethod reference,
+            Handling handling,
+            List<Variant> variants,
+            Optional<TorqueSpec> crank) {
         Schedule belt = new Schedule(
                 Limit.of(120_000, 72), Optional.of(Limit.of(70_000, 60)), "the test's own book", DistanceUnit.KM);
         return new EngineFamily(
@@ -45,8 +69,8 @@ public final class Families {
                 Drive.BELT,
                 interference,
                 crankFit,
-                ReferenceMethod.PINS,
-                List.of("crank pin", "inlet pin", "exhaust pin"),
+                reference,
+                reference == ReferenceMethod.PINS ? List.of("crank pin", "inlet pin", "exhaust pin") : List.of(),
                 tensioner,
                 pinOutBeforeTurns,
                 true,
@@ -129,7 +153,15 @@ public final class Families {
                         step("camseal", 25, List.of("belt"), List.of()),
                         step("fill", 15, List.of(), List.of())),
                 List.of(
-                        joint("crank", "Crank bolt", Stage.FINAL, 130, OptionalInt.of(90), true, false),
+                        new Joint(
+                                "crank",
+                                "Crank bolt",
+                                crankFit == CrankFit.FRICTION_HELD ? Stage.CRANK_BEFORE_TURNS : Stage.FINAL,
+                                1,
+                                crank,
+                                true,
+                                List.of(part("F-crank", 250)),
+                                false),
                         joint("mount", "Engine mount", Stage.CLOSE_UP, 45, OptionalInt.empty(), false, false),
                         joint(
                                 "tensbolt",
@@ -141,11 +173,20 @@ public final class Families {
                                 false),
                         joint("pumpface", "Pump to block", Stage.PUMP_AND_SEALS, 9, OptionalInt.empty(), false, true)),
                 new RepairEstimate(180_000, 290_000, 480_000),
+                List.of(),
+                handling,
+                variants,
+                ToolSet.none(),
                 List.of());
     }
 
     /** A single-row chain engine with an inspection interval by distance only. */
     public static EngineFamily chain() {
+        return chain(Handling.careful(), "front");
+    }
+
+    /** @param tensionerStep the access step that leads to the tensioner: {@code front} or {@code cover} */
+    public static EngineFamily chain(Handling handling, String tensionerStep) {
         return new EngineFamily(
                 "TEST-C",
                 "Test chain 2.2",
@@ -183,7 +224,7 @@ public final class Families {
                                 "Chain tensioner",
                                 part("C-2", 4_100),
                                 Optional.empty(),
-                                List.of("front"),
+                                List.of(tensionerStep),
                                 true),
                         new Item(
                                 "guides",
@@ -194,10 +235,15 @@ public final class Families {
                                 List.of("guides"),
                                 true)),
                 List.of(
+                        step("cover", 60, List.of(), List.of()),
                         step("front", 360, List.of(), List.of("cambolt")),
                         step("guides", 20, List.of("front"), List.of())),
                 List.of(joint("cambolt", "Cam sprocket bolt", Stage.FINAL, 29.8, OptionalInt.of(100), true, false)),
                 new RepairEstimate(200_000, 350_000, 500_000),
+                List.of(),
+                handling,
+                List.of(),
+                ToolSet.none(),
                 List.of());
     }
 

@@ -169,6 +169,12 @@ public class FamilyJson {
                 }
             });
         }
+        ObjectNode handling = (ObjectNode) family.get("handling");
+        if (!handling.has("clearances")) {
+            handling.putNull("acceptance");
+            handling.putNull("otherBank");
+            handling.putArray("clearances");
+        }
         return json.treeToValue(family, EngineFamily.class);
     }
 

@@ -13,6 +13,7 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
+import knollfield.core.jobcard.CardState;
 
 /** What a signed card makes of the vehicle (rules.md section 10). */
 public final class Completion {
@@ -29,6 +30,11 @@ public final class Completion {
      * @param date empty where the book has no age limit
      */
     public record NextDue(OptionalInt km, Optional<LocalDate> date) {}
+
+    /** Codes of what a signed card has renewed; none where the same parts went back. */
+    public static Set<String> items(CardState card) {
+        return card.scope().refitted() ? Set.of() : card.scope().items();
+    }
 
     /** The items of the job start their clocks on the day and at the odometer of the job; the others keep theirs. */
     public static List<Renewed> renewed(EngineFamily family, Set<String> items, LocalDate date, int odometerKm) {

@@ -85,6 +85,20 @@ public final class TimingGeometry {
         return runs;
     }
 
+    /** Names of the stretches between neighbouring toothed wheels, in running order from the crank. */
+    public static List<String> toothedRuns(BeltPath path) {
+        List<Pulley> toothed =
+                fromCrank(path).stream().filter(p -> p.teeth() > 0).toList();
+        List<String> runs = new ArrayList<>();
+        for (int i = 0; i < toothed.size(); i++) {
+            runs.add("%s to %s"
+                    .formatted(
+                            toothed.get(i).name(),
+                            toothed.get((i + 1) % toothed.size()).name().toLowerCase(java.util.Locale.ROOT)));
+        }
+        return runs;
+    }
+
     /**
      * Wheels in the order in which the loop is laid on: the crank first, then against the running direction over the
      * tight runs, so that all slack ends at the tensioner, which comes last.

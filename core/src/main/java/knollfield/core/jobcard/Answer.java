@@ -1,11 +1,15 @@
 package knollfield.core.jobcard;
 
 import java.time.Instant;
+import java.util.Optional;
 
 /**
  * What a step was answered with.
  *
  * @param words the answer as printed on the record
  * @param good whether it satisfies the step
+ * @param hint what a bad answer points at, where trade experience knows
+ * @param deviation it was accepted with a reason though it is not as the book has it
  */
-public record Answer(String words, boolean good, String by, Instant at, long seq) {}
+public record Answer(
+        String words, boolean good, String by, Instant at, long seq, Optional<String> hint, boolean deviation) {}

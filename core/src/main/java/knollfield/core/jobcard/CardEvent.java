@@ -1,7 +1,11 @@
 package knollfield.core.jobcard;
 
+import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.TorqueSpec;
 import knollfield.core.units.TorqueUnit;
 
 /** Something done on a card. A card is the list of its events; its state follows from them. */
@@ -11,9 +15,21 @@ public sealed interface CardEvent {
      * Check-in; the card's first event.
      *
      * @param odometerKm as read at the vehicle
-     * @param stateFound words about keys, codes and state as found; may be empty
+     * @param stateFound words about the state as found; may be empty
+     * @param keys where the keys are; may be empty
+     * @param codes fault codes read, in words; may be empty
+     * @param items what is to be renewed, as agreed that day; empty: as the card was planned
      */
-    record Started(int odometerKm, String stateFound) implements CardEvent {}
+    record Started(int odometerKm, String stateFound, String keys, String codes, Set<String> items)
+            implements CardEvent {
+        public Started {
+            items = Set.copyOf(items);
+        }
+
+        public Started(int odometerKm, String stateFound) {
+            this(odometerKm, stateFound, "", "", Set.of());
+        }
+    }
 
     /** All plain steps of a phase, as far as the next shut gate. */
     record PhaseTicked(String phase) implements CardEvent {}
@@ -23,7 +39,37 @@ public sealed interface CardEvent {
 
     record Inspected(String step, String result) implements CardEvent {}
 
+    /** @param reason why, where the choice departs from the usual way */
+    record Chosen(String step, String option, String reason) implements CardEvent {}
+
     record Counted(String step, int count) implements CardEvent {}
+
+    /** Points of a check that do not hold; empty where all do. */
+    record Checked(String step, Set<String> wrong) implements CardEvent {
+        public Checked {
+            wrong = Set.copyOf(wrong);
+        }
+    }
+
+    /** A figure read off an instrument, in the step's unit. */
+    record Measured(String step, double value) implements CardEvent {}
+
+    /**
+     * Teeth counted on each run, in the step's order.
+     *
+     * @param old on the belt that came off
+     * @param now on the belt that went on
+     * @param onWheels teeth that lie on the wheels of the new one
+     */
+    record RunsCounted(String step, List<Integer> old, List<Integer> now, int onWheels) implements CardEvent {
+        public RunsCounted {
+            old = List.copyOf(old);
+            now = List.copyOf(now);
+        }
+    }
+
+    /** One pass over a bolt pattern. */
+    record Passed(String step) implements CardEvent {}
 
     /**
      * A torque as shown by the wrench.
@@ -34,6 +80,9 @@ public sealed interface CardEvent {
      */
     record TorqueEntered(String step, double value, TorqueUnit unit, OptionalInt angleDegrees, boolean unitConfirmed)
             implements CardEvent {}
+
+    /** A torque the book does not have, with its origin; the joint can then be signed off. */
+    record TorqueFiled(String step, TorqueSpec spec) implements CardEvent {}
 
     record Turned(String step) implements CardEvent {}
 
@@ -48,15 +97,132 @@ public sealed interface CardEvent {
         }
     }
 
+    /** Found out of time, or belt broken or jumped: the timing is set from scratch. */
+    record OutOfTime(String words) implements CardEvent {}
+
     /** A hard stop while turning: the timing must be proven again. */
     record HardStop(String note) implements CardEvent {}
 
     /** Takes an answer back. */
     record Undone(String step) implements CardEvent {}
 
+    /** An answer that is not as the book has it is accepted with a reason, where no gate rests on it. */
+    record Deviated(String step, String reason) implements CardEvent {}
+
+    /** The level is read cold tomorrow, as a recheck. */
+    record Deferred(String step) implements CardEvent {}
+
     /** A manager opens a gate with words. */
     record GateOverridden(GateKind gate, String words) implements CardEvent {}
 
-    /** Signed: the last event of a card. */
-    record Completed(String note) implements CardEvent {}
+    /** @param why what the job waits for */
+    record Paused(PauseReason why, String words) implements CardEvent {}
+
+    /** Work goes on, by whoever says so. */
+    record Resumed() implements CardEvent {}
+
+    /** Somebody joins; their time counts from here on. */
+    record Joined() implements CardEvent {}
+
+    /** Somebody leaves the job to the others. */
+    record Left() implements CardEvent {}
+
+    /** @param to name of the technician who goes on */
+    record HandedOver(String to, String words) implements CardEvent {}
+
+    /**
+     * Something found that belongs to the timing drive.
+     *
+     * @param step where it was found
+     * @param item code of the item it was found on, where it is one
+     */
+    record Found(Optional<String> step, EvidenceKind kind, Optional<String> item, String words) implements CardEvent {}
+
+    /** Something found that does not belong to this job; it becomes a follow-up. */
+    record SideFinding(String words, boolean urgent) implements CardEvent {}
+
+    /**
+     * Work nobody planned, such as a sheared stud.
+     *
+     * @param minutes it adds, above zero
+     * @param part what it takes, in words; empty for none
+     * @param partMinor its price in minor units, zero or more
+     */
+    record Contingency(String step, String what, int minutes, String part, long partMinor) implements CardEvent {}
+
+    /** Items added at the bench; they wait for the owner. */
+    record Widened(Set<String> items) implements CardEvent {
+        public Widened {
+            items = Set.copyOf(items);
+        }
+    }
+
+    /** The owner's answer to what was added. */
+    record OwnerAnswered(Set<String> agreed, Set<String> left) implements CardEvent {
+        public OwnerAnswered {
+            agreed = Set.copyOf(agreed);
+            left = Set.copyOf(left);
+        }
+    }
+
+    /** @param photoId of the stored picture */
+    record PhotoTaken(String step, long photoId, String caption) implements CardEvent {}
+
+    /**
+     * Something to look at again after the job.
+     *
+     * @param days from the day of signing, 0 to 366
+     */
+    record RecheckAsked(String what, int days) implements CardEvent {}
+
+    /**
+     * Signed: the last event of a card.
+     *
+     * @param workedMinutes as the technician states them; empty: as the card's clock has them
+     * @param oldParts what became of the old parts
+     */
+    record Completed(String note, OptionalInt workedMinutes, OldParts oldParts) implements CardEvent {
+        public Completed(String note) {
+            this(note, OptionalInt.empty(), OldParts.SHOWN_AND_SCRAPPED);
+        }
+    }
+
+    /** What became of the old parts. */
+    enum OldParts {
+        SHOWN_AND_SCRAPPED("shown and scrapped"),
+        KEPT("kept in the workshop"),
+        RETURNED("returned to the owner");
+
+        private final String words;
+
+        OldParts(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** What a job can wait for. */
+    enum PauseReason {
+        PARTS("parts"),
+        OWNER("the owner's answer"),
+        FERRY("the ferry"),
+        TOOLS("tools"),
+        ANOTHER_JOB("another job"),
+        BREAK("a break"),
+        END_OF_DAY("the next day"),
+        OTHER("something else");
+
+        private final String words;
+
+        PauseReason(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
 }

@@ -1,58 +1,111 @@
 package knollfield.core.jobcard;
 
+import java.util.Collections;
 import java.util.EnumMap;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
- * A generated job card, before anybody has touched it.
- *
- * @param bookMinutes union of the access steps of the job
- * @param turnsUntilPaintReturns crank turns after which paint marks on the belt line up again
+ * A generated job card, before anybody has touched it. It follows from its basis alone, so that two of one basis are
+ * equal. A class, not a record, because a card is replayed often and looks its steps up in prepared lists.
  */
-public record CardPlan(List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
+public final class CardPlan {
 
-    public CardPlan {
-        phases = List.copyOf(phases);
-        Set<String> codes = new HashSet<>();
-        phases.stream().flatMap(p -> p.steps().stream()).forEach(s -> {
-            if (!codes.add(s.code())) {
-                throw new IllegalArgumentException("a card has two steps " + s.code());
+    private final CardBasis basis;
+    private final List<Phase> phases;
+    private final int bookMinutes;
+    private final int turnsUntilPaintReturns;
+    private final List<Step> steps;
+    private final Map<String, Step> byCode = new HashMap<>();
+    private final Map<String, Integer> positions = new HashMap<>();
+    private final Map<GateKind, Integer> gatePositions = new EnumMap<>(GateKind.class);
+
+    CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
+        this.basis = basis;
+        this.phases = List.copyOf(phases);
+        this.bookMinutes = bookMinutes;
+        this.turnsUntilPaintReturns = turnsUntilPaintReturns;
+        this.steps = this.phases.stream().flatMap(p -> p.steps().stream()).toList();
+        for (int i = 0; i < steps.size(); i++) {
+            Step step = steps.get(i);
+            if (byCode.put(step.code(), step) != null) {
+                throw new IllegalArgumentException("a card has two steps " + step.code());
             }
-        });
+            positions.put(step.code(), i);
+            int position = i;
+            step.gate().ifPresent(g -> gatePositions.put(g, position));
+        }
+    }
+
+    /** What it was generated from. */
+    public CardBasis basis() {
+        return basis;
+    }
+
+    public List<Phase> phases() {
+        return phases;
+    }
+
+    /** Union of the access steps of the job, minutes of one technician. */
+    public int bookMinutes() {
+        return bookMinutes;
+    }
+
+    /** Crank turns after which paint marks on the loop line up again. */
+    public int turnsUntilPaintReturns() {
+        return turnsUntilPaintReturns;
+    }
+
+    /** The card for another scope. */
+    CardPlan with(CardScope scope) {
+        return scope.equals(basis.scope()) ? this : CardGenerator.generate(basis.with(scope));
     }
 
     /** All steps in working order. */
     public List<Step> steps() {
-        return phases.stream().flatMap(p -> p.steps().stream()).toList();
+        return steps;
     }
 
     public Optional<Step> step(String code) {
-        return steps().stream().filter(s -> s.code().equals(code)).findFirst();
+        return Optional.ofNullable(byCode.get(code));
     }
 
     public Optional<Phase> phase(String code) {
         return phases.stream().filter(p -> p.code().equals(code)).findFirst();
     }
 
+    /** Where a step of this card stands in working order, from 0 on. */
+    int position(Step step) {
+        return positions.getOrDefault(step.code(), -1);
+    }
+
     /** The gates of this card with the position of the last step that feeds each; what comes after waits for it. */
     public Map<GateKind, Integer> gatePositions() {
-        Map<GateKind, Integer> positions = new EnumMap<>(GateKind.class);
-        List<Step> all = steps();
-        for (int i = 0; i < all.size(); i++) {
-            int position = i;
-            all.get(i).gate().ifPresent(g -> positions.put(g, position));
-        }
-        return positions;
+        return Collections.unmodifiableMap(gatePositions);
     }
 
     /** Steps that feed {@code gate}, in working order. */
     public List<Step> feeding(GateKind gate) {
-        return steps().stream()
+        return steps.stream()
                 .filter(s -> s.gate().filter(g -> g == gate).isPresent())
                 .toList();
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof CardPlan plan && plan.basis.equals(basis);
+    }
+
+    @Override
+    public int hashCode() {
+        return basis.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "CardPlan[%s, %d steps]".formatted(basis.family().code(), steps.size());
     }
 }

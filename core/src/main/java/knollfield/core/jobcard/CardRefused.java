@@ -16,7 +16,9 @@ public final class CardRefused extends RuntimeException {
         GATE_SHUT,
         STEPS_OPEN,
         UNIT_GUARD,
-        NOT_ALLOWED
+        NOT_ALLOWED,
+        PAUSED,
+        AWAITS_OWNER
     }
 
     private final Kind kind;

@@ -1,60 +1,85 @@
 package knollfield.core.jobcard;
 
-import java.text.NumberFormat;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
-import knollfield.core.engine.TorqueSpec;
+import java.util.Set;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.jobcard.CardEvent.Completed;
-import knollfield.core.jobcard.CardEvent.Counted;
+import knollfield.core.jobcard.CardEvent.Found;
 import knollfield.core.jobcard.CardEvent.GateOverridden;
-import knollfield.core.jobcard.CardEvent.HardStop;
 import knollfield.core.jobcard.CardEvent.Inspected;
-import knollfield.core.jobcard.CardEvent.MarksRead;
+import knollfield.core.jobcard.CardEvent.Paused;
 import knollfield.core.jobcard.CardEvent.PhaseTicked;
 import knollfield.core.jobcard.CardEvent.Started;
-import knollfield.core.jobcard.CardEvent.Ticked;
-import knollfield.core.jobcard.CardEvent.TorqueEntered;
-import knollfield.core.jobcard.CardEvent.Turned;
 import knollfield.core.jobcard.CardEvent.Undone;
 import knollfield.core.jobcard.CardRefused.Kind;
-import knollfield.core.units.TorqueUnit;
 
 /**
  * Where a card stands after its events. Every change goes through {@link #after}, which refuses what the gates do not
  * allow, so that a replayed card and a worked one are the same.
  *
+ * @param plan the card as its scope now has it
  * @param answers by step code
- * @param overrides a manager's words by gate
- * @param attempt 1 for the first time the timing is set, one more for each time it had to be done again
+ * @param overrides what a manager opened, by gate
  * @param hardStop a hard stop happened and the timing has not been proven since
+ * @param paused what the job waits for
+ * @param attempts those that failed, oldest first
+ * @param journal entries beside the steps: findings, pauses, hand-overs, pictures and the like, oldest first
  */
 public record CardState(
         CardPlan plan,
         Map<String, Answer> answers,
-        Map<GateKind, String> overrides,
-        Optional<Started> started,
-        Optional<Instant> startedAt,
-        Optional<Instant> completedAt,
-        int attempt,
+        Map<GateKind, Opened> overrides,
+        Optional<CheckIn> checkIn,
+        Optional<Signature> signature,
         boolean hardStop,
+        Optional<Paused> paused,
+        List<FailedAttempt> attempts,
+        List<CardEntry> journal,
         long seq) {
+
+    /** After so many attempts the card asks for a second pair of eyes. */
+    public static final int ATTEMPTS_ALONE = 3;
+
+    /** A gate opened by a manager. */
+    public record Opened(String words, String by, Instant at) {}
+
+    public record CheckIn(Started event, String by, Instant at) {}
+
+    public record Signature(Completed event, String by, Instant at) {}
+
+    /** @param number 1 for the first */
+    public record FailedAttempt(int number, String what, String by, Instant at) {}
+
+    /** Something found on the timing drive. */
+    public record Finding(Optional<String> step, EvidenceKind kind, String words, String by, Instant at, long seq) {}
 
     public CardState {
         answers = Map.copyOf(answers);
         overrides = Map.copyOf(overrides);
+        attempts = List.copyOf(attempts);
+        journal = List.copyOf(journal);
     }
 
     /** A card nobody has touched. */
     public static CardState fresh(CardPlan plan) {
         return new CardState(
-                plan, Map.of(), Map.of(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, 0);
+                plan,
+                Map.of(),
+                Map.of(),
+                Optional.empty(),
+                Optional.empty(),
+                false,
+                Optional.empty(),
+                List.of(),
+                List.of(),
+                0);
     }
 
     /** The state after {@code entries}, in order of their numbers. */
@@ -72,70 +97,73 @@ public record CardState(
      * @throws CardRefused where the card does not take it
      */
     public CardState after(CardEntry entry) {
-        CardEvent event = entry.event();
-        if (completedAt.isPresent()) {
+        if (signature.isPresent()) {
             throw new CardRefused(Kind.ALREADY_SIGNED, "This card is signed; nothing more can be entered on it.");
         }
-        if (event instanceof Started s) {
-            if (started.isPresent()) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "The vehicle is already checked in.");
+        return new CardChange(this, entry).made();
+    }
+
+    public Optional<Started> started() {
+        return checkIn.map(CheckIn::event);
+    }
+
+    public Optional<Instant> startedAt() {
+        return checkIn.map(CheckIn::at);
+    }
+
+    public Optional<Instant> completedAt() {
+        return signature.map(Signature::at);
+    }
+
+    public CardScope scope() {
+        return plan.basis().scope();
+    }
+
+    /** 1 for the first time the timing is set, one more for each time it had to be done again. */
+    public int attempt() {
+        return scope().attempt();
+    }
+
+    /** Entries of one kind beside the steps, oldest first. */
+    public <E extends CardEvent> List<E> noted(Class<E> kind) {
+        return journal.stream()
+                .map(CardEntry::event)
+                .filter(kind::isInstance)
+                .map(kind::cast)
+                .toList();
+    }
+
+    /** What was found on the timing drive, by a look or on its own. */
+    public List<Finding> findings() {
+        List<Finding> findings = new ArrayList<>();
+        for (CardEntry entry : journal) {
+            if (entry.event() instanceof Found f) {
+                findings.add(new Finding(f.step(), f.kind(), f.words(), entry.by(), entry.at(), entry.seq()));
+            } else if (entry.event() instanceof Inspected i) {
+                plan.step(i.step())
+                        .flatMap(s -> saidBy(s, i.result()))
+                        .ifPresent(kind -> findings.add(new Finding(
+                                Optional.of(i.step()), kind, i.result(), entry.by(), entry.at(), entry.seq())));
             }
-            return new CardState(
-                    plan,
-                    answers,
-                    overrides,
-                    Optional.of(s),
-                    Optional.of(entry.at()),
-                    completedAt,
-                    attempt,
-                    hardStop,
-                    entry.seq());
         }
-        if (started.isEmpty()) {
-            throw new CardRefused(Kind.NOT_STARTED, "Check the vehicle in first.");
-        }
-        if (event instanceof PhaseTicked e) {
-            return tickPhase(e, entry);
-        } else if (event instanceof Ticked e) {
-            Step step = answerable(e.step());
-            if (!(step.task() instanceof Task.Tick || step.task() instanceof Task.Confirm)) {
-                throw wrongAnswer(step);
-            }
-            return answered(step, "done", true, entry);
-        } else if (event instanceof Inspected e) {
-            Step step = answerable(e.step());
-            if (!(step.task() instanceof Task.Inspect inspect)
-                    || !inspect.results().contains(e.result())) {
-                throw wrongAnswer(step);
-            }
-            return answered(step, e.result(), true, entry);
-        } else if (event instanceof Counted e) {
-            Step step = answerable(e.step());
-            if (!(step.task() instanceof Task.Count count) || e.count() < 0) {
-                throw wrongAnswer(step);
-            }
-            return answered(step, e.count() + " of " + count.expected(), e.count() == count.expected(), entry);
-        } else if (event instanceof TorqueEntered e) {
-            return tighten(e, entry);
-        } else if (event instanceof Turned e) {
-            Step step = answerable(e.step());
-            if (!(step.task() instanceof Task.Turn turn)) {
-                throw wrongAnswer(step);
-            }
-            earlierTurnDone(turn);
-            return answered(step, "turn " + turn.number() + " done, no stop", true, entry);
-        } else if (event instanceof MarksRead e) {
-            return marks(e, entry);
-        } else if (event instanceof HardStop) {
-            return timingToBeProvenAgain(entry, true);
-        } else if (event instanceof Undone e) {
-            return undo(e, entry);
-        } else if (event instanceof GateOverridden e) {
-            return override(e, entry);
-        } else if (event instanceof Completed) {
-            return complete(entry);
-        }
-        throw new IllegalStateException("unhandled event " + event);
+        return findings;
+    }
+
+    static Optional<EvidenceKind> saidBy(Step step, String result) {
+        return step.task() instanceof Task.Inspect i
+                ? Optional.ofNullable(i.says().get(result))
+                : Optional.empty();
+    }
+
+    /** The cold coolant level is to be read after the job. */
+    public boolean levelIsDeferred() {
+        Answer level = answers.get("level");
+        return level != null && level.words().equals(CardChange.TOMORROW);
+    }
+
+    /** Words about coolant that went in short of what came out. */
+    public Optional<String> coolantShort() {
+        return Optional.ofNullable(answers.get("fill")).flatMap(Answer::hint);
     }
 
     /** The gates of this card in working order. */
@@ -148,7 +176,7 @@ public record CardState(
 
     /** How one gate stands. */
     public GateState gate(GateKind kind) {
-        Optional<String> words = Optional.ofNullable(overrides.get(kind));
+        Optional<String> words = Optional.ofNullable(overrides.get(kind)).map(Opened::words);
         if (words.isPresent()) {
             return new GateState(kind, true, Optional.empty(), words);
         }
@@ -157,9 +185,13 @@ public record CardState(
         return new GateState(kind, waitsFor.isEmpty(), waitsFor, Optional.empty());
     }
 
-    /** The first step without a good answer; empty when all are done. */
+    /** The first step that can be answered now and has no good answer; empty when all are done. */
     public Optional<Step> next() {
-        return plan.steps().stream().filter(s -> !isSettled(s)).findFirst();
+        List<Step> open = plan.steps().stream().filter(s -> !isSettled(s)).toList();
+        return open.stream()
+                .filter(s -> !awaitsOwner(s))
+                .findFirst()
+                .or(() -> open.stream().findFirst());
     }
 
     /** Share of the card's steps that are settled, 0 to 1. */
@@ -170,236 +202,56 @@ public record CardState(
                         / (double) plan.steps().size();
     }
 
-    private boolean isGood(Step step) {
+    /** Steps without a good answer that no manager has let pass. */
+    List<Step> open() {
+        return plan.steps().stream().filter(s -> !isSettled(s)).toList();
+    }
+
+    boolean isGood(Step step) {
         Answer answer = answers.get(step.code());
         return answer != null && answer.good();
     }
 
     /** Answered well, or answered somehow behind a gate that a manager opened. */
-    private boolean isSettled(Step step) {
+    public boolean isSettled(Step step) {
         return isGood(step) || step.gate().filter(overrides::containsKey).isPresent();
     }
 
-    private CardState tickPhase(PhaseTicked e, CardEntry entry) {
-        Phase phase = plan.phase(e.phase())
-                .orElseThrow(() -> new CardRefused(Kind.UNKNOWN_STEP, "This card has no phase " + e.phase() + "."));
-        CardState state = this;
-        for (Step step : phase.steps()) {
-            if (step.task() instanceof Task.Tick && !answers.containsKey(step.code())) {
-                if (state.gateInTheWayOf(step).isPresent()) {
-                    break;
-                }
-                state = state.answered(step, "done", true, entry);
+    /** True where the step fits an item the owner has not agreed to yet. */
+    public boolean awaitsOwner(Step step) {
+        return step.serves().filter(scope().awaiting()::contains).isPresent();
+    }
+
+    /**
+     * The first shut gate before {@code step}. What feeds a gate holds up whatever comes after it; the torques alone are
+     * waited for together, after the last of them.
+     */
+    Optional<GateState> gateInTheWayOf(Step step) {
+        List<Step> steps = plan.steps();
+        int position = plan.position(step);
+        Map<GateKind, Integer> last = plan.gatePositions();
+        for (Step earlier : steps.subList(0, Math.max(position, 0))) {
+            if (earlier.gate().isEmpty() || isSettled(earlier) || earlier.gate().equals(step.gate())) {
+                continue;
+            }
+            GateKind kind = earlier.gate().get();
+            if (kind != GateKind.CRITICAL_TORQUES || last.getOrDefault(kind, 0) < position) {
+                return Optional.of(gate(kind));
             }
         }
-        if (state == this) {
-            Step first = phase.steps().get(0);
-            gateInTheWayOf(first).ifPresent(g -> {
-                throw shut(g);
-            });
-            throw new CardRefused(Kind.WRONG_ANSWER, "Nothing plain is left to tick in " + phase.title() + ".");
-        }
-        return state;
-    }
-
-    private CardState tighten(TorqueEntered e, CardEntry entry) {
-        Step step = answerable(e.step());
-        if (!(step.task() instanceof Task.Tighten tighten)) {
-            throw wrongAnswer(step);
-        }
-        if (!(e.value() > 0) || Double.isInfinite(e.value())) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "A torque must be a number above zero.");
-        }
-        TorqueSpec spec = tighten.spec()
-                .orElseThrow(() -> new CardRefused(
-                        Kind.WRONG_ANSWER,
-                        "The book has no torque on file for %s: enter it there with its origin first."
-                                .formatted(tighten.joint())));
-        TorqueJudgement judgement = TorqueJudgement.of(spec, e.value(), e.unit());
-        if (judgement.guard().isPresent() && !e.unitConfirmed()) {
-            TorqueUnit meant = judgement.guard().get();
-            throw new CardRefused(
-                    Kind.UNIT_GUARD,
-                    "%s %s is %s N·m; the book says %s N·m. %s or %s?"
-                            .formatted(
-                                    number(e.value()),
-                                    e.unit().symbol(),
-                                    number(judgement.entered().newtonMetres()),
-                                    number(spec.torque().newtonMetres()),
-                                    meant.symbol(),
-                                    e.unit().symbol()),
-                    Optional.empty(),
-                    Optional.of(judgement));
-        }
-        boolean angleGood = spec.angleDegrees().isEmpty() || spec.angleDegrees().equals(e.angleDegrees());
-        String words = number(e.value()) + " " + e.unit().symbol()
-                + (e.unit() == TorqueUnit.NEWTON_METRE
-                        ? ""
-                        : " = " + number(judgement.entered().newtonMetres()) + " N·m")
-                + angleWords(e.angleDegrees());
-        return answered(step, words, judgement.inRange() && angleGood, entry);
-    }
-
-    private static String angleWords(OptionalInt angle) {
-        return angle.isPresent() ? " + " + angle.getAsInt() + "°" : "";
-    }
-
-    private void earlierTurnDone(Task.Turn turn) {
-        plan.steps().stream()
-                .filter(s -> s.task() instanceof Task.Turn t && t.number() < turn.number())
-                .filter(s -> !isGood(s))
-                .findFirst()
-                .ifPresent(s -> {
-                    throw new CardRefused(Kind.WRONG_ANSWER, s.title() + " comes first.");
-                });
-    }
-
-    private CardState marks(MarksRead e, CardEntry entry) {
-        Step step = answerable(e.step());
-        if (!(step.task() instanceof Task.TrueMarks task) || !task.references().containsAll(e.notTrue())) {
-            throw wrongAnswer(step);
-        }
-        if (e.notTrue().isEmpty()) {
-            CardState state = answered(step, "all " + task.references().size() + " true", true, entry);
-            boolean proven =
-                    step.gate().filter(g -> g == GateKind.REFERENCES_TRUE).isPresent();
-            return proven ? state.withHardStop(false) : state;
-        }
-        if (!step.provesTiming()) {
-            return answered(
-                    step,
-                    "not true: "
-                            + String.join(", ", e.notTrue().stream().sorted().toList()),
-                    false,
-                    entry);
-        }
-        return timingToBeProvenAgain(entry, hardStop);
-    }
-
-    /** Everything that proved the timing is taken back; the attempt counts up. Normal work, not shame. */
-    private CardState timingToBeProvenAgain(CardEntry entry, boolean stopped) {
-        Map<String, Answer> left = new HashMap<>(answers);
-        plan.steps().stream().filter(Step::provesTiming).forEach(s -> left.remove(s.code()));
-        return new CardState(plan, left, overrides, started, startedAt, completedAt, attempt + 1, stopped, entry.seq());
-    }
-
-    private CardState undo(Undone e, CardEntry entry) {
-        Step step = known(e.step());
-        if (!answers.containsKey(step.code())) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "There is nothing to undo at \"" + step.title() + "\".");
-        }
-        if (step.gate().isPresent()) {
-            int position = plan.gatePositions().getOrDefault(step.gate().get(), -1);
-            List<Step> steps = plan.steps();
-            for (Step later : steps.subList(position + 1, steps.size())) {
-                if (answers.containsKey(later.code())) {
-                    throw new CardRefused(
-                            Kind.GATE_SHUT,
-                            "\"%s\" was done relying on this; undo that first.".formatted(later.title()),
-                            step.gate(),
-                            Optional.empty());
-                }
-            }
-        }
-        Map<String, Answer> left = new HashMap<>(answers);
-        left.remove(step.code());
-        return new CardState(plan, left, overrides, started, startedAt, completedAt, attempt, hardStop, entry.seq());
-    }
-
-    private CardState override(GateOverridden e, CardEntry entry) {
-        if (!e.gate().overridable()) {
-            throw new CardRefused(
-                    Kind.NOT_ALLOWED,
-                    "Nobody can override \"" + e.gate().words() + "\".",
-                    Optional.of(e.gate()),
-                    Optional.empty());
-        }
-        if (!entry.manager()) {
-            throw new CardRefused(
-                    Kind.NOT_ALLOWED,
-                    "Only the manager can open \"" + e.gate().words() + "\" with words.",
-                    Optional.of(e.gate()),
-                    Optional.empty());
-        }
-        if (!plan.gatePositions().containsKey(e.gate())) {
-            throw new CardRefused(
-                    Kind.UNKNOWN_STEP, "This card has no gate \"" + e.gate().words() + "\".");
-        }
-        if (e.words().isBlank()) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "An opened gate needs words; they are printed on the record.");
-        }
-        Map<GateKind, String> opened = new EnumMap<>(GateKind.class);
-        opened.putAll(overrides);
-        opened.put(e.gate(), e.words().strip());
-        return new CardState(plan, answers, opened, started, startedAt, completedAt, attempt, hardStop, entry.seq());
-    }
-
-    private CardState complete(CardEntry entry) {
-        gates().stream().filter(g -> !g.open()).findFirst().ifPresent(g -> {
-            throw shut(g);
-        });
-        List<String> open = new ArrayList<>();
-        plan.steps().stream().filter(s -> !isSettled(s)).forEach(s -> open.add(s.title()));
-        if (!open.isEmpty()) {
-            throw new CardRefused(
-                    Kind.STEPS_OPEN,
-                    open.size() == 1
-                            ? "One step is open: " + open.get(0) + "."
-                            : "%d steps are open, first: %s.".formatted(open.size(), open.get(0)));
-        }
-        if (hardStop) {
-            throw new CardRefused(Kind.GATE_SHUT, "After a hard stop the timing must be proven again.");
-        }
-        return new CardState(
-                plan, answers, overrides, started, startedAt, Optional.of(entry.at()), attempt, false, entry.seq());
-    }
-
-    private Step known(String code) {
-        return plan.step(code)
-                .orElseThrow(() -> new CardRefused(Kind.UNKNOWN_STEP, "This card has no step " + code + "."));
-    }
-
-    private Step answerable(String code) {
-        Step step = known(code);
-        gateInTheWayOf(step).ifPresent(g -> {
-            throw shut(g);
-        });
-        return step;
-    }
-
-    private Optional<GateState> gateInTheWayOf(Step step) {
-        int position = plan.steps().indexOf(step);
-        return plan.gatePositions().entrySet().stream()
-                .filter(e -> e.getValue() < position)
-                .sorted(Map.Entry.comparingByValue())
-                .map(e -> gate(e.getKey()))
-                .filter(g -> !g.open())
-                .findFirst();
-    }
-
-    private static CardRefused shut(GateState gate) {
-        return new CardRefused(
-                Kind.GATE_SHUT,
-                "%s: %s.".formatted(gate.kind().words(), gate.waitsFor().orElse("still shut")),
-                Optional.of(gate.kind()),
-                Optional.empty());
-    }
-
-    private static CardRefused wrongAnswer(Step step) {
-        return new CardRefused(Kind.WRONG_ANSWER, "That is no answer to \"" + step.title() + "\".");
+        return Optional.empty();
     }
 
     private String whatIsMissing(Step step) {
         Answer answer = answers.get(step.code());
         if (step.task() instanceof Task.Count count) {
-            if (answer == null) {
-                return "count %d %s".formatted(count.expected(), count.what());
-            }
-            return "%s %s, %d are needed".formatted(answer.words(), count.what(), count.expected());
+            return answer == null
+                    ? "count %d %s".formatted(count.expected(), count.what())
+                    : "%s %s, %d are needed".formatted(answer.words(), count.what(), count.expected());
         }
         if (step.task() instanceof Task.Tighten tighten) {
             return answer == null
-                    ? tighten.joint() + " not measured"
+                    ? tighten.joint() + (tighten.spec().isEmpty() ? ": torque not on file" : " not measured")
                     : tighten.joint() + " out of range: " + answer.words();
         }
         if (step.task() instanceof Task.Turn turn) {
@@ -408,23 +260,133 @@ public record CardState(
         if (answer != null) {
             return answer.words();
         }
-        return step.task() instanceof Task.TrueMarks ? "not looked at yet" : "not confirmed yet";
+        if (step.task() instanceof Task.TrueMarks) {
+            return "not looked at yet";
+        }
+        if (step.task() instanceof Task.Measure) {
+            return "not measured yet";
+        }
+        return step.task() instanceof Task.Choose ? "not settled yet" : "not confirmed yet";
     }
 
-    private CardState answered(Step step, String words, boolean good, CardEntry entry) {
+    /** Answers that still stand on {@code other}: of steps that ask for the same there. */
+    Map<String, Answer> answersOn(CardPlan other) {
+        Map<String, Answer> kept = new HashMap<>();
+        answers.forEach((code, answer) -> {
+            Optional<Step> before = plan.step(code);
+            Optional<Step> now = other.step(code);
+            if (before.isPresent()
+                    && now.isPresent()
+                    && before.get().task().equals(now.get().task())) {
+                kept.put(code, answer);
+            }
+        });
+        return kept;
+    }
+
+    CardState with(CardScope scope, long at) {
+        CardPlan next = plan.with(scope);
+        return new CardState(
+                next, answersOn(next), overrides, checkIn, signature, hardStop, paused, attempts, journal, at);
+    }
+
+    CardState with(Map<String, Answer> other, long at) {
+        return new CardState(plan, other, overrides, checkIn, signature, hardStop, paused, attempts, journal, at);
+    }
+
+    CardState answered(Step step, String words, boolean good, Optional<String> hint, CardEntry entry) {
+        return answered(step, new Answer(words, good, entry.by(), entry.at(), entry.seq(), hint, false));
+    }
+
+    CardState answered(Step step, Answer answer) {
         Map<String, Answer> all = new HashMap<>(answers);
-        all.put(step.code(), new Answer(words, good, entry.by(), entry.at(), entry.seq()));
-        return new CardState(plan, all, overrides, started, startedAt, completedAt, attempt, hardStop, entry.seq());
+        all.put(step.code(), answer);
+        return with(all, answer.seq());
     }
 
-    private CardState withHardStop(boolean value) {
-        return new CardState(plan, answers, overrides, started, startedAt, completedAt, attempt, value, seq);
+    CardState without(Set<String> steps, long at) {
+        Map<String, Answer> left = new HashMap<>(answers);
+        left.keySet().removeAll(steps);
+        return with(left, at);
     }
 
-    private static String number(double value) {
-        NumberFormat format = NumberFormat.getNumberInstance(Locale.ROOT);
-        format.setGroupingUsed(false);
-        format.setMaximumFractionDigits(value < 100 ? 2 : 1);
-        return format.format(value);
+    CardState noted(CardEntry entry) {
+        List<CardEntry> all = new ArrayList<>(journal);
+        all.add(entry);
+        return new CardState(
+                plan, answers, overrides, checkIn, signature, hardStop, paused, attempts, all, entry.seq());
+    }
+
+    CardState with(Optional<Paused> pause, CardEntry entry) {
+        return new CardState(
+                        plan, answers, overrides, checkIn, signature, hardStop, pause, attempts, journal, entry.seq())
+                .noted(entry);
+    }
+
+    CardState withHardStop(boolean value) {
+        return new CardState(plan, answers, overrides, checkIn, signature, value, paused, attempts, journal, seq);
+    }
+
+    CardState opened(GateOverridden e, CardEntry entry) {
+        Map<GateKind, Opened> all = new EnumMap<>(GateKind.class);
+        all.putAll(overrides);
+        all.put(e.gate(), new Opened(e.words().strip(), entry.by(), entry.at()));
+        return new CardState(plan, answers, all, checkIn, signature, hardStop, paused, attempts, journal, entry.seq());
+    }
+
+    CardState checkedIn(Started event, CardEntry entry) {
+        CardPlan begun = event.items().isEmpty() ? plan : plan.with(scope().on(event.items()));
+        return new CardState(
+                begun,
+                answers,
+                overrides,
+                Optional.of(new CheckIn(event, entry.by(), entry.at())),
+                signature,
+                hardStop,
+                paused,
+                attempts,
+                journal,
+                entry.seq());
+    }
+
+    CardState signed(Completed event, CardEntry entry) {
+        return new CardState(
+                plan,
+                answers,
+                overrides,
+                checkIn,
+                Optional.of(new Signature(event, entry.by(), entry.at())),
+                false,
+                paused,
+                attempts,
+                journal,
+                entry.seq());
+    }
+
+    /** Everything that proved the timing is taken back; the attempt counts up. Normal work, not shame. */
+    CardState toBeProvenAgain(String what, CardEntry entry, boolean stopped) {
+        List<FailedAttempt> failed = new ArrayList<>(attempts);
+        failed.add(new FailedAttempt(attempt(), what, entry.by(), entry.at()));
+        Set<String> proofs = new HashSet<>();
+        plan.steps().stream().filter(Step::provesTiming).forEach(s -> proofs.add(s.code()));
+        CardState next = without(proofs, entry.seq()).with(scope().attempt(attempt() + 1), entry.seq());
+        return new CardState(
+                next.plan, next.answers, overrides, checkIn, signature, stopped, paused, failed, journal, entry.seq());
+    }
+
+    static CardRefused shut(GateState gate) {
+        return new CardRefused(
+                Kind.GATE_SHUT,
+                "%s: %s.".formatted(gate.kind().words(), gate.waitsFor().orElse("still shut")),
+                Optional.of(gate.kind()),
+                Optional.empty());
+    }
+
+    static CardRefused nothingPlain(PhaseTicked e, String title) {
+        return new CardRefused(Kind.WRONG_ANSWER, "Nothing plain is left to tick in %s.".formatted(title));
+    }
+
+    static CardRefused nothingToUndo(Undone e, String title) {
+        return new CardRefused(Kind.WRONG_ANSWER, "There is nothing to undo at \"%s\".".formatted(title));
     }
 }

@@ -1,7 +1,10 @@
 package knollfield.core.jobcard;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
 
 /** What a step asks for. */
@@ -16,11 +19,41 @@ public sealed interface Task {
     /**
      * A look with a result.
      *
-     * @param results possible results, at least two
+     * @param results possible results, at least two, the usual one first
+     * @param says what a result means as evidence, by result
+     * @param bad results with which the step is not settled
      */
-    record Inspect(List<String> results) implements Task {
+    record Inspect(List<String> results, Map<String, EvidenceKind> says, Set<String> bad) implements Task {
         public Inspect {
             results = List.copyOf(results);
+            says = Map.copyOf(says);
+            bad = Set.copyOf(bad);
+        }
+    }
+
+    /**
+     * A choice the person takes; every option settles the step.
+     *
+     * @param what a choice changes on the card
+     */
+    record Choose(List<Option> options, Changes what) implements Task {
+        public Choose {
+            options = List.copyOf(options);
+        }
+
+        /** @param needsReason the choice departs from the usual way and is recorded with words */
+        public record Option(String code, String words, boolean needsReason) {}
+
+        /** What of the card depends on a choice. */
+        public enum Changes {
+            NOTHING,
+            VARIANT,
+            REFERENCE,
+            REFITTED
+        }
+
+        Optional<Option> option(String code) {
+            return options.stream().filter(o -> o.code().equals(code)).findFirst();
         }
     }
 
@@ -32,12 +65,74 @@ public sealed interface Task {
     record Count(String what, int expected) implements Task {}
 
     /**
+     * Points of which every one must hold.
+     *
+     * @param right how one that holds is called, such as {@code new}
+     * @param wrong how one that does not is called, such as {@code refitted old}
+     */
+    record Check(List<String> points, String right, String wrong) implements Task {
+        public Check {
+            points = List.copyOf(points);
+        }
+    }
+
+    /**
+     * A figure to be read off an instrument.
+     *
+     * @param unit as printed after the figure
+     * @param low least good value
+     * @param high greatest good value
+     * @param usual offered with one touch; empty where it must be read each time
+     * @param kind what it is measured with, so that the screen can offer the calculator for it
+     */
+    record Measure(String unit, double low, double high, Optional<Double> usual, Kind kind) implements Task {
+
+        /** What is measured. */
+        public enum Kind {
+            POINTER,
+            TWIST,
+            FREQUENCY,
+            TOOL_TORQUE,
+            COOLANT_OUT,
+            COOLANT_IN,
+            CLEARANCE
+        }
+    }
+
+    /**
+     * Teeth counted on each run, old belt against new.
+     *
+     * @param runs names of the runs between toothed wheels, in running order
+     * @param total teeth of the belt; the runs and the teeth on the wheels add up to it
+     */
+    record Runs(List<String> runs, int total) implements Task {
+        public Runs {
+            runs = List.copyOf(runs);
+        }
+    }
+
+    /**
+     * A bolt pattern gone over several times; one touch each.
+     *
+     * @param bolts in the pattern, two or more
+     * @param passes how often
+     */
+    record Passes(String joint, int bolts, int passes, Optional<TorqueSpec> spec) implements Task {
+
+        /** The bolts in the order they are tightened: from the middle outwards, crosswise. */
+        public List<Integer> order() {
+            return BoltPattern.crosswise(bolts);
+        }
+    }
+
+    /**
      * A torque to be entered.
      *
+     * @param jointCode of the joint in the book
      * @param bolts how many bolts the joint has
      * @param spec the book's value; empty: not on file
      */
-    record Tighten(String joint, int bolts, Optional<TorqueSpec> spec) implements Task {}
+    record Tighten(String joint, String jointCode, int bolts, Optional<TorqueSpec> spec) implements Task {}
 
     /**
      * One full crank turn by hand, in running direction.

@@ -5,10 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
-import java.util.Random;
 import java.util.Set;
 import knollfield.core.Families;
 import knollfield.core.engine.CrankFit;
@@ -28,68 +26,6 @@ class CardTest {
 
     private static CardPlan spring() {
         return CardGenerator.generate(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), USUAL);
-    }
-
-    /** A bench: keeps the entries, applies them as the server does. */
-    private static final class Bench {
-        private final CardPlan plan;
-        private final List<CardEntry> entries = new ArrayList<>();
-        private CardState state;
-
-        Bench(CardPlan plan) {
-            this.plan = plan;
-            state = CardState.fresh(plan);
-        }
-
-        Bench enter(CardEvent event) {
-            return enter(event, false);
-        }
-
-        Bench enter(CardEvent event, boolean manager) {
-            CardEntry entry = new CardEntry(state.seq() + 1, NOW, "Hedra Voss", manager, event);
-            state = state.after(entry);
-            entries.add(entry);
-            return this;
-        }
-
-        Bench started() {
-            return enter(new CardEvent.Started(138_000, "keys here"));
-        }
-
-        /** Answers every step well until the one named, not including it. */
-        Bench until(String code) {
-            while (state.next().isPresent()
-                    && !state.next().orElseThrow().code().equals(code)) {
-                enter(goodAnswer(state.next().orElseThrow()));
-            }
-            assertThat(state.next())
-                    .hasValueSatisfying(s -> assertThat(s.code()).isEqualTo(code));
-            return this;
-        }
-
-        Bench toTheEnd() {
-            while (state.next().isPresent()) {
-                enter(goodAnswer(state.next().orElseThrow()));
-            }
-            return this;
-        }
-    }
-
-    private static CardEvent goodAnswer(Step step) {
-        if (step.task() instanceof Task.Inspect i) {
-            return new CardEvent.Inspected(step.code(), i.results().get(0));
-        } else if (step.task() instanceof Task.Count c) {
-            return new CardEvent.Counted(step.code(), c.expected());
-        } else if (step.task() instanceof Task.Tighten t) {
-            TorqueSpec spec = t.spec().orElseThrow();
-            return new CardEvent.TorqueEntered(
-                    step.code(), spec.torque().newtonMetres(), TorqueUnit.NEWTON_METRE, spec.angleDegrees(), false);
-        } else if (step.task() instanceof Task.Turn) {
-            return new CardEvent.Turned(step.code());
-        } else if (step.task() instanceof Task.TrueMarks) {
-            return new CardEvent.MarksRead(step.code(), Set.of());
-        }
-        return new CardEvent.Ticked(step.code());
     }
 
     private static CardRefused refused(Bench bench, CardEvent event) {
@@ -122,7 +58,7 @@ class CardTest {
                 .doesNotContain("B19");
         // timed by marks, dry, nothing to move over: those gates are not on this card
         assertThat(plan.gatePositions())
-                .doesNotContainKeys(GateKind.PINS_OUT, GateKind.COOLANT_LEVEL, GateKind.MOVED_OVER)
+                .doesNotContainKeys(GateKind.COOLANT_LEVEL, GateKind.MOVED_OVER, GateKind.SLACK_AT_TENSIONER)
                 .containsKeys(GateKind.TWO_TURNS, GateKind.REFERENCES_TRUE);
         assertThat(bench.state.completedAt()).isPresent();
     }
@@ -153,7 +89,7 @@ class CardTest {
     void noTurnWithAPinIn() {
         Bench bench = new Bench(spring()).started().until("pinsout");
         bench.enter(new CardEvent.Counted("pinsout", 2));
-        CardRefused refusal = refused(bench, new CardEvent.Turned("turn1"));
+        CardRefused refusal = bench.refused(new CardEvent.Turned("turn1"));
 
         assertThat(refusal.gate()).contains(GateKind.PINS_OUT);
         assertThat(refusal).hasMessage("Timing pins out: 2 of 3 pins out, 3 are needed.");
@@ -162,13 +98,13 @@ class CardTest {
     @Test
     void oneTurnIsNotTwo() {
         Bench bench = new Bench(spring()).started().until("turn1");
-        assertThat(refused(bench, new CardEvent.Turned("turn2"))).hasMessageContaining("comes first");
+        assertThat(bench.refused(new CardEvent.Turned("turn2"))).hasMessageContaining("comes first");
         bench.enter(new CardEvent.Turned("turn1"));
 
-        assertThat(refused(bench, new CardEvent.MarksRead("marksafter", Set.of()))
+        assertThat(bench.refused(new CardEvent.MarksRead("marksafter", Set.of()))
                         .gate())
                 .contains(GateKind.TWO_TURNS);
-        assertThat(refused(bench, new CardEvent.Completed("")).gate()).contains(GateKind.TWO_TURNS);
+        assertThat(bench.refused(new CardEvent.Completed("")).gate()).contains(GateKind.TWO_TURNS);
     }
 
     @ParameterizedTest
@@ -186,13 +122,13 @@ class CardTest {
         Bench bench = new Bench(spring()).started().until("onetime");
         CardEvent override = new CardEvent.GateOverridden(GateKind.ONE_TIME_NEW, "bolt on Friday's ferry");
 
-        assertThat(refused(bench, override).kind()).isEqualTo(CardRefused.Kind.NOT_ALLOWED);
+        assertThat(bench.refused(override).kind()).isEqualTo(CardRefused.Kind.NOT_ALLOWED);
         assertThatThrownBy(() -> bench.enter(new CardEvent.GateOverridden(GateKind.ONE_TIME_NEW, " "), true))
                 .hasMessageContaining("words");
         bench.enter(override, true);
         assertThat(bench.state.gate(GateKind.ONE_TIME_NEW).open()).isTrue();
         bench.toTheEnd().enter(new CardEvent.Completed(""));
-        assertThat(bench.state.overrides()).containsEntry(GateKind.ONE_TIME_NEW, "bolt on Friday's ferry");
+        assertThat(bench.state.gate(GateKind.ONE_TIME_NEW).overriddenWith()).contains("bolt on Friday's ferry");
     }
 
     @Test
@@ -212,7 +148,7 @@ class CardTest {
         bench.enter(new CardEvent.HardStop("at a quarter turn"));
 
         assertThat(bench.state.hardStop()).isTrue();
-        assertThat(refused(bench, new CardEvent.Completed("")).kind()).isEqualTo(CardRefused.Kind.GATE_SHUT);
+        assertThat(bench.refused(new CardEvent.Completed("")).kind()).isEqualTo(CardRefused.Kind.GATE_SHUT);
         bench.toTheEnd();
         assertThat(bench.state.hardStop()).isFalse();
     }
@@ -221,7 +157,7 @@ class CardTest {
     void whatWasDoneRelyingOnAGateHoldsItInPlace() {
         Bench bench = new Bench(spring()).started().until("marksafter");
 
-        assertThat(refused(bench, new CardEvent.Undone("pinsout"))).hasMessageContaining("relying on this");
+        assertThat(bench.refused(new CardEvent.Undone("pinsout"))).hasMessageContaining("relying on this");
         bench.enter(new CardEvent.Undone("turn2"));
         assertThat(bench.state.gate(GateKind.TWO_TURNS).waitsFor()).contains("turn 2 of 2 not done");
     }
@@ -232,7 +168,7 @@ class CardTest {
         bench.enter(new CardEvent.PhaseTicked("B2"));
 
         assertThat(bench.state.answers()).containsOnlyKeys("parts");
-        assertThat(refused(bench, new CardEvent.PhaseTicked("B8")).kind()).isEqualTo(CardRefused.Kind.GATE_SHUT);
+        assertThat(bench.refused(new CardEvent.PhaseTicked("B8")).kind()).isEqualTo(CardRefused.Kind.GATE_SHUT);
     }
 
     // Common practice, no source: rules.md section 8 and procedure.md; 53 lb·in is 6.0 N·m
@@ -283,48 +219,5 @@ class CardTest {
         assertThat(bench.state.gate(GateKind.CRITICAL_TORQUES).open())
                 .as("without its angle")
                 .isFalse();
-    }
-
-    @Test
-    void noWalkOfValidActionsSignsACardWithAnOpenGate() {
-        Random random = new Random(42);
-        CardPlan plan = spring();
-        List<Step> steps = plan.steps();
-        int signed = 0;
-        for (int walk = 0; walk < 1_500; walk++) {
-            Bench bench = new Bench(plan).started();
-            for (int i = 0; i < 90 && bench.state.completedAt().isEmpty(); i++) {
-                try {
-                    bench.enter(randomEvent(random, bench, steps), random.nextInt(5) == 0);
-                } catch (CardRefused e) {
-                    assertThat(e.getMessage()).isNotBlank();
-                }
-            }
-            if (bench.state.completedAt().isPresent()) {
-                signed++;
-                assertThat(bench.state.gates()).allMatch(GateState::open);
-                assertThat(bench.state.answers()).containsKeys("turn1", "turn2", "marksafter", "pinsout");
-            }
-            assertThat(CardState.replay(plan, bench.entries)).isEqualTo(bench.state);
-        }
-        assertThat(signed).as("walks that reached a signature").isGreaterThan(50);
-    }
-
-    private static CardEvent randomEvent(Random random, Bench bench, List<Step> steps) {
-        int dice = random.nextInt(100);
-        if (dice < 80 && bench.state.next().isPresent()) {
-            return goodAnswer(bench.state.next().orElseThrow());
-        } else if (dice < 84) {
-            return new CardEvent.Undone(steps.get(random.nextInt(steps.size())).code());
-        } else if (dice < 86) {
-            return new CardEvent.GateOverridden(GateKind.values()[random.nextInt(GateKind.values().length)], "words");
-        } else if (dice < 87) {
-            return new CardEvent.MarksRead("marksafter", Set.of("crank"));
-        } else if (dice < 88) {
-            return new CardEvent.Counted("pinsout", random.nextInt(4));
-        } else if (dice < 94) {
-            return goodAnswer(steps.get(random.nextInt(steps.size())));
-        }
-        return new CardEvent.Completed("");
     }
 }

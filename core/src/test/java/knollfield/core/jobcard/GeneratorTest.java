@@ -84,7 +84,9 @@ class GeneratorTest {
                         GateKind.FIRST_START,
                         GateKind.LABEL,
                         GateKind.TENSIONER_SET,
-                        GateKind.SLACK_AT_TENSIONER);
+                        GateKind.PINS_OUT);
+        assertThat(plan.gatePositions().containsKey(GateKind.SLACK_AT_TENSIONER))
+                .isEqualTo(family.drive().isBelt());
         plan.gatePositions().keySet().forEach(g -> assertThat(plan.feeding(g)).isNotEmpty());
     }
 

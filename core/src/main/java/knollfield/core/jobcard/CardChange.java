@@ -1,0 +1,666 @@
+package knollfield.core.jobcard;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.TorqueSpec;
+import knollfield.core.jobcard.CardEvent.Checked;
+import knollfield.core.jobcard.CardEvent.Chosen;
+import knollfield.core.jobcard.CardEvent.Completed;
+import knollfield.core.jobcard.CardEvent.Contingency;
+import knollfield.core.jobcard.CardEvent.Counted;
+import knollfield.core.jobcard.CardEvent.Deferred;
+import knollfield.core.jobcard.CardEvent.Deviated;
+import knollfield.core.jobcard.CardEvent.Found;
+import knollfield.core.jobcard.CardEvent.GateOverridden;
+import knollfield.core.jobcard.CardEvent.HandedOver;
+import knollfield.core.jobcard.CardEvent.HardStop;
+import knollfield.core.jobcard.CardEvent.Inspected;
+import knollfield.core.jobcard.CardEvent.Joined;
+import knollfield.core.jobcard.CardEvent.Left;
+import knollfield.core.jobcard.CardEvent.MarksRead;
+import knollfield.core.jobcard.CardEvent.Measured;
+import knollfield.core.jobcard.CardEvent.OutOfTime;
+import knollfield.core.jobcard.CardEvent.OwnerAnswered;
+import knollfield.core.jobcard.CardEvent.Passed;
+import knollfield.core.jobcard.CardEvent.Paused;
+import knollfield.core.jobcard.CardEvent.PhaseTicked;
+import knollfield.core.jobcard.CardEvent.PhotoTaken;
+import knollfield.core.jobcard.CardEvent.RecheckAsked;
+import knollfield.core.jobcard.CardEvent.Resumed;
+import knollfield.core.jobcard.CardEvent.RunsCounted;
+import knollfield.core.jobcard.CardEvent.SideFinding;
+import knollfield.core.jobcard.CardEvent.Started;
+import knollfield.core.jobcard.CardEvent.Ticked;
+import knollfield.core.jobcard.CardEvent.TorqueEntered;
+import knollfield.core.jobcard.CardEvent.TorqueFiled;
+import knollfield.core.jobcard.CardEvent.Turned;
+import knollfield.core.jobcard.CardEvent.Undone;
+import knollfield.core.jobcard.CardEvent.Widened;
+import knollfield.core.jobcard.CardRefused.Kind;
+import knollfield.core.units.TorqueUnit;
+
+/** One event set against a card: refused with its reason, or the card as it stands afterwards. */
+final class CardChange {
+
+    /** Coolant that goes in short of what came out by more than this share is looked at again (rules.md section 8). */
+    static final double COOLANT_SHORT = 0.10;
+
+    /** The answer to a level that is read the next day. */
+    static final String TOMORROW = "to be read cold tomorrow, as a recheck";
+
+    /** Longest words on a card, characters. */
+    private static final int LONGEST = 400;
+
+    private final CardState card;
+    private final CardEntry entry;
+
+    CardChange(CardState card, CardEntry entry) {
+        this.card = card;
+        this.entry = entry;
+    }
+
+    CardState made() {
+        CardEvent event = entry.event();
+        if (event instanceof Started e) {
+            if (card.checkIn().isPresent()) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "The vehicle is already checked in.");
+            }
+            return card.checkedIn(e, entry);
+        }
+        if (card.checkIn().isEmpty()) {
+            throw new CardRefused(Kind.NOT_STARTED, "Check the vehicle in first.");
+        }
+        return beside(event).orElseGet(() -> {
+            card.paused().ifPresent(p -> {
+                throw new CardRefused(
+                        Kind.PAUSED,
+                        "The job waits for %s; go on with it first."
+                                .formatted(p.why().words()));
+            });
+            return worked(event);
+        });
+    }
+
+    /** What can be entered beside the steps, at any time. */
+    private Optional<CardState> beside(CardEvent event) {
+        if (event instanceof Paused e) {
+            words(e.words(), false);
+            if (card.paused().isPresent()) {
+                throw new CardRefused(Kind.PAUSED, "The job waits already.");
+            }
+            return Optional.of(card.with(Optional.of(e), entry));
+        } else if (event instanceof Resumed) {
+            if (card.paused().isEmpty()) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "The job is not waiting.");
+            }
+            return Optional.of(card.with(Optional.empty(), entry));
+        } else if (event instanceof HandedOver e) {
+            words(e.words(), false);
+            if (e.to().isBlank() || e.to().equals(entry.by())) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "Say who goes on with the job.");
+            }
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof Joined || event instanceof Left) {
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof Found e) {
+            words(e.words(), false);
+            e.item().ifPresent(item -> {
+                if (card.plan().basis().family().item(item).isEmpty()) {
+                    throw new CardRefused(Kind.WRONG_ANSWER, "This engine has no item %s.".formatted(item));
+                }
+            });
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof SideFinding e) {
+            words(e.words(), true);
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof Contingency e) {
+            words(e.what(), true);
+            words(e.part(), false);
+            known(e.step());
+            if (e.minutes() < 1 || e.minutes() > 2_880) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "It adds 1 to 2,880 minutes.");
+            }
+            if (e.partMinor() < 0) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "A price is zero or more.");
+            }
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof PhotoTaken e) {
+            words(e.caption(), false);
+            known(e.step());
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof RecheckAsked e) {
+            words(e.what(), true);
+            if (e.days() < 0 || e.days() > 366) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "A recheck is due in 0 to 366 days.");
+            }
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof Widened e) {
+            return Optional.of(
+                    card.with(card.scope().widened(e.items()), entry.seq()).noted(entry));
+        } else if (event instanceof OwnerAnswered e) {
+            return Optional.of(card.with(card.scope().answered(e.agreed(), e.left()), entry.seq())
+                    .noted(entry));
+        } else if (event instanceof GateOverridden e) {
+            return Optional.of(override(e));
+        }
+        return Optional.empty();
+    }
+
+    private CardState worked(CardEvent event) {
+        if (event instanceof PhaseTicked e) {
+            return tickPhase(e);
+        } else if (event instanceof Ticked e) {
+            return tick(e);
+        } else if (event instanceof Inspected e) {
+            return inspect(e);
+        } else if (event instanceof Chosen e) {
+            return choose(e);
+        } else if (event instanceof Counted e) {
+            Step step = answerable(e.step());
+            if (!(step.task() instanceof Task.Count count) || e.count() < 0 || e.count() > 999) {
+                throw wrongAnswer(step);
+            }
+            return answered(step, e.count() + " of " + count.expected(), e.count() == count.expected());
+        } else if (event instanceof Checked e) {
+            return check(e);
+        } else if (event instanceof Measured e) {
+            return measure(e);
+        } else if (event instanceof RunsCounted e) {
+            return runs(e);
+        } else if (event instanceof Passed e) {
+            return pass(e);
+        } else if (event instanceof TorqueEntered e) {
+            return tighten(e);
+        } else if (event instanceof TorqueFiled e) {
+            return file(e);
+        } else if (event instanceof Turned e) {
+            Step step = answerable(e.step());
+            if (!(step.task() instanceof Task.Turn turn)) {
+                throw wrongAnswer(step);
+            }
+            earlierTurnDone(turn);
+            return answered(step, "turn " + turn.number() + " done, no stop", true);
+        } else if (event instanceof MarksRead e) {
+            return marks(e);
+        } else if (event instanceof OutOfTime e) {
+            return outOfTime(e.words());
+        } else if (event instanceof HardStop e) {
+            return card.noted(entry)
+                    .toBeProvenAgain("hard stop" + (e.note().isBlank() ? "" : ": " + e.note()), entry, true);
+        } else if (event instanceof Undone e) {
+            return undo(e);
+        } else if (event instanceof Deviated e) {
+            return deviate(e);
+        } else if (event instanceof Deferred e) {
+            Step step = answerable(e.step());
+            if (step.gate().filter(g -> g == GateKind.COOLANT_LEVEL).isEmpty()) {
+                throw new CardRefused(Kind.NOT_ALLOWED, "Only the cold level may follow as a recheck.");
+            }
+            return answered(step, TOMORROW, true);
+        } else if (event instanceof Completed e) {
+            return complete(e);
+        }
+        throw new IllegalStateException("unhandled event " + event);
+    }
+
+    private CardState tickPhase(PhaseTicked e) {
+        Phase phase = card.plan()
+                .phase(e.phase())
+                .orElseThrow(() -> new CardRefused(Kind.UNKNOWN_STEP, "This card has no phase " + e.phase() + "."));
+        CardState state = card;
+        for (Step step : phase.steps()) {
+            if (step.task() instanceof Task.Tick
+                    && !card.answers().containsKey(step.code())
+                    && !card.awaitsOwner(step)) {
+                if (state.gateInTheWayOf(step).isPresent()) {
+                    break;
+                }
+                state = state.answered(step, "done", true, Optional.empty(), entry);
+            }
+        }
+        if (state == card) {
+            card.gateInTheWayOf(phase.steps().get(0)).ifPresent(g -> {
+                throw CardState.shut(g);
+            });
+            throw CardState.nothingPlain(e, phase.title());
+        }
+        return state;
+    }
+
+    private CardState tick(Ticked e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Tick || step.task() instanceof Task.Confirm)) {
+            throw wrongAnswer(step);
+        }
+        boolean eyes = step.gate().filter(g -> g == GateKind.SECOND_EYES).isPresent();
+        if (eyes
+                && card.attempts().stream()
+                        .reduce((a, b) -> b)
+                        .filter(a -> a.by().equals(entry.by()))
+                        .isPresent()) {
+            throw new CardRefused(
+                    Kind.NOT_ALLOWED, "A second pair of eyes belongs to somebody else than %s.".formatted(entry.by()));
+        }
+        return answered(step, eyes ? "looked at by " + entry.by() : "done", true);
+    }
+
+    private CardState inspect(Inspected e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Inspect inspect) || !inspect.results().contains(e.result())) {
+            throw wrongAnswer(step);
+        }
+        Optional<EvidenceKind> says = CardState.saidBy(step, e.result());
+        CardState next = card.answered(
+                step,
+                e.result(),
+                !inspect.bad().contains(e.result()),
+                says.map(EvidenceKind::advice).filter(a -> !a.isBlank()),
+                entry);
+        if (says.isEmpty()) {
+            return next;
+        }
+        next = next.noted(entry);
+        boolean broken = says.get() == EvidenceKind.BELT_FAILED;
+        return broken && timingIsOpen() ? scratch(next) : next;
+    }
+
+    private CardState choose(Chosen e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Choose choose)) {
+            throw wrongAnswer(step);
+        }
+        Task.Choose.Option option = choose.option(e.option()).orElseThrow(() -> wrongAnswer(step));
+        words(e.reason(), option.needsReason());
+        String words =
+                option.words() + (e.reason().isBlank() ? "" : ": " + e.reason().strip());
+        Answer answer =
+                new Answer(words, true, entry.by(), entry.at(), entry.seq(), Optional.empty(), option.needsReason());
+        CardScope scope = card.scope();
+        scope = switch (choose.what()) {
+            case NOTHING -> scope;
+            case VARIANT -> scope.settled(Map.of(variantOf(step), option.code()));
+            case REFERENCE -> scope.paint(option.code().equals("paint"));
+            case REFITTED -> scope.refitted(option.code().equals("same"));
+        };
+        return card.with(scope, entry.seq()).answered(step, answer);
+    }
+
+    private static String variantOf(Step step) {
+        return step.code().substring("variant-".length());
+    }
+
+    private CardState check(Checked e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Check check) || !check.points().containsAll(e.wrong())) {
+            throw wrongAnswer(step);
+        }
+        if (e.wrong().isEmpty()) {
+            return answered(step, "all %d %s".formatted(check.points().size(), check.right()), true);
+        }
+        return answered(step, check.wrong() + ": " + String.join(", ", sorted(e.wrong())), false);
+    }
+
+    private CardState measure(Measured e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Measure m) || !Double.isFinite(e.value()) || Math.abs(e.value()) > 9_999) {
+            throw wrongAnswer(step);
+        }
+        boolean good = e.value() >= m.low() - 1e-9 && e.value() <= m.high() + 1e-9;
+        String figure = CardSteps.number(e.value()) + " " + m.unit();
+        boolean volume = m.kind() == Task.Measure.Kind.COOLANT_IN || m.kind() == Task.Measure.Kind.COOLANT_OUT;
+        if (volume && !good) {
+            throw new CardRefused(
+                    Kind.WRONG_ANSWER,
+                    "A volume lies between %s and %s L.".formatted(m.low(), CardSteps.number(m.high())));
+        }
+        if (volume) {
+            Optional<String> hint = m.kind() == Task.Measure.Kind.COOLANT_IN ? shortOf(e.value()) : Optional.empty();
+            return card.answered(step, figure, true, hint, entry);
+        }
+        String window = "%s to %s".formatted(CardSteps.number(m.low()), CardSteps.number(m.high()));
+        String words = good ? figure : "%s, good is %s, %s".formatted(figure, window, offBy(e.value(), m));
+        if (!good
+                && step.provesTiming()
+                && step.gate().filter(card.overrides()::containsKey).isEmpty()) {
+            return card.toBeProvenAgain(
+                    "%s: %s".formatted(step.title().toLowerCase(java.util.Locale.ROOT), words), entry, card.hardStop());
+        }
+        return answered(step, words, good);
+    }
+
+    private static String offBy(double value, Task.Measure m) {
+        return value > m.high()
+                ? "over by " + CardSteps.number(value - m.high())
+                : "under by " + CardSteps.number(m.low() - value);
+    }
+
+    /** Says so where much less coolant went in than came out. */
+    private Optional<String> shortOf(double in) {
+        return outVolume(card)
+                .filter(out -> in < out * (1 - COOLANT_SHORT) - 1e-9)
+                .map(out -> "%s L in for %s L out, %.0f %% short: bleed again, check after the road test."
+                        .formatted(CardSteps.number(in), CardSteps.number(out), 100 * (1 - in / out)));
+    }
+
+    static Optional<Double> outVolume(CardState card) {
+        return Optional.ofNullable(card.answers().get("drain"))
+                .map(a -> Double.valueOf(a.words().substring(0, a.words().indexOf(' '))));
+    }
+
+    private CardState runs(RunsCounted e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Runs runs)
+                || e.old().size() != runs.runs().size()
+                || e.now().size() != runs.runs().size()
+                || e.onWheels() < 0
+                || e.now().stream().anyMatch(n -> n < 0 || n > runs.total())) {
+            throw wrongAnswer(step);
+        }
+        List<String> faults = new ArrayList<>();
+        for (int i = 0; i < e.old().size(); i++) {
+            if (!e.old().get(i).equals(e.now().get(i))) {
+                faults.add("%s %d, was %d"
+                        .formatted(
+                                CardSteps.lower(runs.runs().get(i)),
+                                e.now().get(i),
+                                e.old().get(i)));
+            }
+        }
+        int sum = e.now().stream().mapToInt(Integer::intValue).sum() + e.onWheels();
+        if (sum != runs.total()) {
+            faults.add("they add up to %d, the belt has %d".formatted(sum, runs.total()));
+        }
+        return faults.isEmpty()
+                ? answered(step, "%s, together %d".formatted(e.now(), sum), true)
+                : answered(step, String.join("; ", faults), false);
+    }
+
+    private CardState pass(Passed e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Passes passes)) {
+            throw wrongAnswer(step);
+        }
+        Answer before = card.answers().get(step.code());
+        int done = before == null
+                ? 0
+                : Integer.parseInt(before.words().substring(0, before.words().indexOf(' ')));
+        if (done >= passes.passes()) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "Every pass over %s is done.".formatted(passes.joint()));
+        }
+        return answered(step, "%d of %d passes".formatted(done + 1, passes.passes()), done + 1 == passes.passes());
+    }
+
+    private CardState tighten(TorqueEntered e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.Tighten tighten)) {
+            throw wrongAnswer(step);
+        }
+        if (!(e.value() > 0) || Double.isInfinite(e.value())) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "A torque must be a number above zero.");
+        }
+        TorqueSpec spec = tighten.spec()
+                .orElseThrow(() -> new CardRefused(
+                        Kind.WRONG_ANSWER,
+                        "The book has no torque on file for %s: enter the book's value with its origin first."
+                                .formatted(tighten.joint())));
+        TorqueJudgement judgement = TorqueJudgement.of(spec, e.value(), e.unit());
+        if (judgement.guard().isPresent() && !e.unitConfirmed()) {
+            TorqueUnit meant = judgement.guard().get();
+            throw new CardRefused(
+                    Kind.UNIT_GUARD,
+                    "%s %s is %s N·m; the book says %s N·m. %s or %s?"
+                            .formatted(
+                                    CardSteps.number(e.value()),
+                                    e.unit().symbol(),
+                                    CardSteps.number(judgement.entered().newtonMetres()),
+                                    CardSteps.number(spec.torque().newtonMetres()),
+                                    meant.symbol(),
+                                    e.unit().symbol()),
+                    Optional.empty(),
+                    Optional.of(judgement));
+        }
+        boolean angleGood = spec.angleDegrees().isEmpty() || spec.angleDegrees().equals(e.angleDegrees());
+        String words = CardSteps.number(e.value()) + " " + e.unit().symbol()
+                + (e.unit() == TorqueUnit.NEWTON_METRE
+                        ? ""
+                        : " = " + CardSteps.number(judgement.entered().newtonMetres()) + " N·m")
+                + angleWords(e.angleDegrees());
+        return answered(step, words, judgement.inRange() && angleGood);
+    }
+
+    private static String angleWords(OptionalInt angle) {
+        return angle.isPresent() ? " + " + angle.getAsInt() + "°" : "";
+    }
+
+    private CardState file(TorqueFiled e) {
+        Step step = known(e.step());
+        if (!(step.task() instanceof Task.Tighten tighten) || tighten.spec().isPresent()) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "The book has its torque already.");
+        }
+        words(e.spec().origin(), true);
+        if (!(e.spec().torque().newtonMetres() > 0)) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "A torque must be a number above zero.");
+        }
+        return card.with(card.scope().filed(tighten.jointCode(), e.spec()), entry.seq())
+                .noted(entry);
+    }
+
+    private void earlierTurnDone(Task.Turn turn) {
+        card.plan().steps().stream()
+                .filter(s -> s.task() instanceof Task.Turn t && t.number() < turn.number())
+                .filter(s -> !card.isGood(s))
+                .findFirst()
+                .ifPresent(s -> {
+                    throw new CardRefused(Kind.WRONG_ANSWER, s.title() + " comes first.");
+                });
+    }
+
+    private CardState marks(MarksRead e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.TrueMarks task) || !task.references().containsAll(e.notTrue())) {
+            throw wrongAnswer(step);
+        }
+        boolean afterTurns =
+                step.gate().filter(g -> g == GateKind.REFERENCES_TRUE).isPresent();
+        if (e.notTrue().isEmpty()) {
+            CardState state = answered(step, "all " + task.references().size() + " true", true);
+            return afterTurns ? state.withHardStop(false) : state;
+        }
+        String words = "not true: " + String.join(", ", sorted(e.notTrue()));
+        if (afterTurns || (step.provesTiming() && turned())) {
+            return card.toBeProvenAgain(words, entry, card.hardStop());
+        }
+        return card.answered(step, words, false, MarksAdvice.of(task.references(), e.notTrue()), entry);
+    }
+
+    private boolean turned() {
+        return card.plan().steps().stream()
+                .anyMatch(s -> s.task() instanceof Task.Turn t && t.number() == 2 && card.isGood(s));
+    }
+
+    /** The marks have not been found true yet, so that the engine may still prove to be out of time. */
+    private boolean timingIsOpen() {
+        return card.plan().step("marksin").filter(s -> !card.isGood(s)).isPresent();
+    }
+
+    private CardState outOfTime(String words) {
+        words(words, false);
+        if (!timingIsOpen()) {
+            throw new CardRefused(
+                    Kind.WRONG_ANSWER,
+                    card.plan().step("marksin").isEmpty()
+                            ? "On this card the drive stays on; its timing is not opened."
+                            : "The marks were found true; undo that first.");
+        }
+        return scratch(card.noted(entry));
+    }
+
+    private CardState scratch(CardState state) {
+        return state.without(Set.of("marksin"), entry.seq()).with(state.scope().outOfTime(true), entry.seq());
+    }
+
+    private CardState undo(Undone e) {
+        Step step = known(e.step());
+        boolean branch = step.gate().filter(g -> g == GateKind.SAFE_POSITION).isPresent();
+        if (branch && !card.answers().containsKey(step.code())) {
+            if (card.answers().containsKey("camsin") || card.answers().containsKey("marksin")) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "Work from scratch has begun; undo that first.");
+            }
+            return card.with(card.scope().outOfTime(false), entry.seq());
+        }
+        if (!card.answers().containsKey(step.code())) {
+            throw CardState.nothingToUndo(e, step.title());
+        }
+        if (step.gate().isPresent()) {
+            List<Step> steps = card.plan().steps();
+            int position = step.gate().get() == GateKind.CRITICAL_TORQUES
+                    ? card.plan().gatePositions().getOrDefault(GateKind.CRITICAL_TORQUES, -1)
+                    : card.plan().position(step);
+            for (Step later : steps.subList(position + 1, steps.size())) {
+                if (card.answers().containsKey(later.code())) {
+                    throw new CardRefused(
+                            Kind.GATE_SHUT,
+                            "\"%s\" was done relying on this; undo that first.".formatted(later.title()),
+                            step.gate(),
+                            Optional.empty());
+                }
+            }
+        }
+        CardScope scope = card.scope();
+        if (step.task() instanceof Task.Choose choose) {
+            scope = switch (choose.what()) {
+                case NOTHING -> scope;
+                case VARIANT -> scope.unsettled(variantOf(step));
+                case REFERENCE -> scope.paint(false);
+                case REFITTED -> scope.refitted(false);
+            };
+        }
+        return card.without(Set.of(step.code()), entry.seq()).with(scope, entry.seq());
+    }
+
+    private CardState deviate(Deviated e) {
+        Step step = answerable(e.step());
+        words(e.reason(), true);
+        Answer answer = card.answers().get(step.code());
+        if (step.gate().isPresent() || step.provesTiming()) {
+            throw new CardRefused(
+                    Kind.NOT_ALLOWED,
+                    "\"%s\" carries a gate; only the manager can let that pass.".formatted(step.title()),
+                    step.gate(),
+                    Optional.empty());
+        }
+        if (answer == null || answer.good()) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "There is nothing to accept at \"%s\".".formatted(step.title()));
+        }
+        return card.answered(
+                step,
+                new Answer(
+                        "%s; accepted: %s".formatted(answer.words(), e.reason().strip()),
+                        true,
+                        entry.by(),
+                        entry.at(),
+                        entry.seq(),
+                        answer.hint(),
+                        true));
+    }
+
+    private CardState override(GateOverridden e) {
+        if (!e.gate().overridable()) {
+            throw notAllowed(e.gate(), "Nobody can override \"" + e.gate().words() + "\".");
+        }
+        if (!entry.manager()) {
+            throw notAllowed(e.gate(), "Only the manager can open \"" + e.gate().words() + "\" with words.");
+        }
+        if (!card.plan().gatePositions().containsKey(e.gate())) {
+            throw new CardRefused(
+                    Kind.UNKNOWN_STEP, "This card has no gate \"" + e.gate().words() + "\".");
+        }
+        if (e.words().isBlank()) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "An opened gate needs words; they are printed on the record.");
+        }
+        words(e.words(), true);
+        return card.opened(e, entry);
+    }
+
+    private static CardRefused notAllowed(GateKind gate, String message) {
+        return new CardRefused(Kind.NOT_ALLOWED, message, Optional.of(gate), Optional.empty());
+    }
+
+    private CardState complete(Completed e) {
+        words(e.note(), false);
+        card.gates().stream().filter(g -> !g.open()).findFirst().ifPresent(g -> {
+            throw CardState.shut(g);
+        });
+        card.scope().awaiting().stream().sorted().findFirst().ifPresent(item -> {
+            throw new CardRefused(Kind.AWAITS_OWNER, "The owner has not answered yet: %s.".formatted(nameOf(item)));
+        });
+        List<Step> open = card.open();
+        if (!open.isEmpty()) {
+            throw new CardRefused(
+                    Kind.STEPS_OPEN,
+                    open.size() == 1
+                            ? "One step is open: " + open.get(0).title() + "."
+                            : "%d steps are open, first: %s."
+                                    .formatted(open.size(), open.get(0).title()));
+        }
+        if (card.hardStop()) {
+            throw new CardRefused(Kind.GATE_SHUT, "After a hard stop the timing must be proven again.");
+        }
+        if (e.workedMinutes().orElse(0) < 0 || e.workedMinutes().orElse(0) > 10_000) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "The time is zero to 166 hours.");
+        }
+        return card.signed(e, entry);
+    }
+
+    private String nameOf(String item) {
+        return card.plan()
+                .basis()
+                .family()
+                .item(item)
+                .map(i -> CardSteps.lower(i.name()))
+                .orElse(item);
+    }
+
+    private Step known(String code) {
+        return card.plan()
+                .step(code)
+                .orElseThrow(() -> new CardRefused(Kind.UNKNOWN_STEP, "This card has no step " + code + "."));
+    }
+
+    private Step answerable(String code) {
+        Step step = known(code);
+        card.gateInTheWayOf(step).ifPresent(g -> {
+            throw CardState.shut(g);
+        });
+        if (card.awaitsOwner(step)) {
+            throw new CardRefused(Kind.AWAITS_OWNER, "\"%s\" waits for the owner's answer.".formatted(step.title()));
+        }
+        return step;
+    }
+
+    private CardState answered(Step step, String words, boolean good) {
+        return card.answered(step, words, good, Optional.empty(), entry);
+    }
+
+    private static List<String> sorted(Set<String> words) {
+        return words.stream().sorted().toList();
+    }
+
+    private static void words(String words, boolean needed) {
+        if (needed && words.isBlank()) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "This needs a few words.");
+        }
+        if (words.length() > LONGEST) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "That is longer than %d characters.".formatted(LONGEST));
+        }
+    }
+
+    private static CardRefused wrongAnswer(Step step) {
+        return new CardRefused(Kind.WRONG_ANSWER, "That is no answer to \"" + step.title() + "\".");
+    }
+}
