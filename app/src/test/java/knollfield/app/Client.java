@@ -102,6 +102,27 @@ public final class Client {
         return csv(path, text.getBytes(StandardCharsets.UTF_8));
     }
 
+    /** Sends a form with a file and text fields (RFC 7578). */
+    public Answer file(String path, String name, String type, byte[] bytes, java.util.Map<String, String> fields) {
+        String boundary = "test-boundary";
+        java.io.ByteArrayOutputStream body = new java.io.ByteArrayOutputStream();
+        fields.forEach(
+                (field, value) -> body.writeBytes("--%s\r\nContent-Disposition: form-data; name=\"%s\"\r\n\r\n%s\r\n"
+                        .formatted(boundary, field, value)
+                        .getBytes(StandardCharsets.UTF_8)));
+        body.writeBytes(
+                "--%s\r\nContent-Disposition: form-data; name=\"file\"; filename=\"%s\"\r\nContent-Type: %s\r\n\r\n"
+                        .formatted(boundary, name, type)
+                        .getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(bytes);
+        body.writeBytes("\r\n--%s--\r\n".formatted(boundary).getBytes(StandardCharsets.UTF_8));
+        return change(
+                "POST",
+                path,
+                "multipart/form-data; boundary=" + boundary,
+                BodyPublishers.ofByteArray(body.toByteArray()));
+    }
+
     public Answer text(String path, String text) {
         return change("POST", path, "text/plain;charset=UTF-8", BodyPublishers.ofString(text));
     }

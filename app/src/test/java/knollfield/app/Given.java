@@ -46,14 +46,19 @@ public final class Given {
 
     /** A vehicle of that family, nine years old, imported as a list of one; returns its number. */
     public static long vehicle(Server server, Client client, String more) {
+        return vehicle(server, client, "CAL-16", more);
+    }
+
+    /** The same with another of the families on file. */
+    public static long vehicle(Server server, Client client, String family, String more) {
         family(server);
         String registration = registration();
         String[] parts = more.split("\\|", -1);
         client.csv("/api/imports", """
                         registration,make_model,engine_family,owner,phone,usage,first_registered%s
-                        %s,Calder Dunlin 1.6,CAL-16,Tamsin Orde,0555 1,private,%s%s
+                        %s,Test vehicle,%s,Tamsin Orde,0555 1,private,%s%s
                         """.formatted(
-                                parts[0], registration, TODAY.minusYears(9), parts.length > 1 ? parts[1] : ""))
+                                parts[0], registration, family, TODAY.minusYears(9), parts.length > 1 ? parts[1] : ""))
                 .ok();
         return find(client, registration);
     }

@@ -70,6 +70,8 @@ final class FamilyBuilder {
     private boolean coverMissing;
     private boolean pumpInHalves;
     private int turnBack;
+    private boolean tensionerReachable;
+    private final List<Handling.Clearance> clearances = new ArrayList<>();
 
     FamilyBuilder(String code, String name, Drive drive) {
         this.code = code;
@@ -159,6 +161,17 @@ final class FamilyBuilder {
 
     FamilyBuilder pumpInHalves() {
         pumpInHalves = true;
+        return this;
+    }
+
+    /** The tensioner can be renewed with the belt on its wheels. */
+    FamilyBuilder tensionerReachable() {
+        tensionerReachable = true;
+        return this;
+    }
+
+    FamilyBuilder clearance(String valves, double lowMm, double highMm) {
+        clearances.add(new Handling.Clearance(valves, lowMm, highMm));
         return this;
     }
 
@@ -283,7 +296,7 @@ final class FamilyBuilder {
                 List.of("mount", "pulley", "aircon", "steering"),
                 List.of("cover"));
         step("belt", "Time, release, belt off and on, turn twice", 70, List.of("covers"), List.of());
-        step("tensioner", "Tensioner fitted", 6, List.of("belt"), List.of("tensioner"));
+        step("tensioner", "Tensioner fitted", 6, List.of(tensionerReachable ? "covers" : "belt"), List.of("tensioner"));
         step("idler", "Idler fitted", 6, List.of("belt"), List.of("idler"));
         step("drain", "Coolant out", 12, List.of("shields"), List.of());
         step("pump", "Water pump off and on", 36, List.of("belt", "drain"), List.of("pump"));
@@ -490,12 +503,32 @@ final class FamilyBuilder {
                     case SPRING_PIN -> "swing back, pin, fit; the pin comes out " + order();
                     case HYDRAULIC_PIN -> "compress slowly, pin, fit; the pin comes out " + order();
                     case ECCENTRIC_POINTER -> "turn the eccentric until the pointer stands in its window, then torque";
+                    case TORQUE_TOOL -> "turn the square with its torque tool, hold, then torque the nut";
+                    case TEETH_ON -> "turn on by three teeth of the cam sprocket, then torque";
+                    case TWIST -> "set until the longest run turns by a quarter, then torque";
+                    case FREQUENCY -> "set until the free run swings in its window, then torque";
                     case CHAIN_RATCHET -> "fit, then press until the ratchet lets go with a click";
                 },
                 tensioner == TensionerKind.ECCENTRIC_POINTER
                         ? "pointer in the window, up to 5 mm past centre"
                         : "no slack left",
-                chain ? 4.5 : 0);
+                chain ? 4.5 : 0,
+                acceptance(),
+                Optional.empty(),
+                clearances);
+    }
+
+    private Optional<Handling.Acceptance> acceptance() {
+        return switch (tensioner) {
+            case ECCENTRIC_POINTER ->
+                Optional.of(new Handling.Acceptance(Handling.Quantity.POINTER_MM, 0, 5, Optional.empty()));
+            case FREQUENCY ->
+                Optional.of(new Handling.Acceptance(
+                        Handling.Quantity.FREQUENCY_HZ, 80, 90, Optional.of(new Handling.FreeRun(0.16, 0.12))));
+            case TWIST ->
+                Optional.of(new Handling.Acceptance(Handling.Quantity.TWIST_DEGREES, 80, 100, Optional.empty()));
+            default -> Optional.empty();
+        };
     }
 
     private String order() {

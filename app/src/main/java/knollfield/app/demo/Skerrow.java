@@ -1,6 +1,5 @@
 package knollfield.app.demo;
 
-import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -11,7 +10,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.UUID;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.board.Boards;
@@ -19,8 +17,6 @@ import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.estimate.Estimates;
-import knollfield.app.job.CardEventRequest;
-import knollfield.app.job.CardEventRequest.Type;
 import knollfield.app.job.Cards;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -48,12 +44,11 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Part;
+import knollfield.core.jobcard.BookAnswer;
+import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
-import knollfield.core.jobcard.Task;
 import knollfield.core.plan.WorkCalendar;
-import knollfield.core.units.DistanceUnit;
-import knollfield.core.units.TorqueUnit;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -519,82 +514,25 @@ class Skerrow implements SmartInitializingSingleton {
     private void work(long jobId, @Nullable String untilStep) {
         VehicleState state = forecasts.find(jobs.get(jobId).vehicleId()).orElseThrow();
         long km = Math.round(state.forecast().projection().medianKm(clock.today()));
-        enter(jobId, Type.START, null, null, BigDecimal.valueOf(km), null, null, null, null, null);
+        cards.enter(
+                jobId, new CardEvent.Started((int) km, "no faults seen", "hook 4", "none stored", Optional.empty()));
         while (true) {
             CardState card = cards.state(jobs.get(jobId));
             Optional<Step> next = card.next();
             if (next.isEmpty()) {
-                enter(jobId, Type.COMPLETE, null, null, null, null, null, null, null, null);
+                cards.enter(
+                        jobId,
+                        new CardEvent.Completed(
+                                "quiet on the road test",
+                                OptionalInt.of(card.plan().bookMinutes() + 15),
+                                CardEvent.OldParts.SHOWN_AND_SCRAPPED));
                 return;
             }
-            Step step = next.get();
-            if (step.code().equals(untilStep)) {
+            if (next.get().code().equals(untilStep)) {
                 return;
             }
-            answer(jobId, step);
+            cards.enter(jobId, BookAnswer.to(next.get()));
         }
-    }
-
-    private void answer(long jobId, Step step) {
-        String code = step.code();
-        if (step.task() instanceof Task.Inspect t) {
-            enter(jobId, Type.INSPECT, code, null, null, null, null, t.results().get(0), null, null);
-        } else if (step.task() instanceof Task.Count t) {
-            enter(jobId, Type.COUNT, code, null, null, null, null, null, t.expected(), null);
-        } else if (step.task() instanceof Task.Tighten t) {
-            enter(
-                    jobId,
-                    Type.TORQUE,
-                    code,
-                    null,
-                    null,
-                    t.spec().orElseThrow().torque().newtonMetres(),
-                    t.spec().get().angleDegrees().isPresent()
-                            ? t.spec().get().angleDegrees().getAsInt()
-                            : null,
-                    null,
-                    null,
-                    null);
-        } else if (step.task() instanceof Task.Turn) {
-            enter(jobId, Type.TURN, code, null, null, null, null, null, null, null);
-        } else if (step.task() instanceof Task.TrueMarks) {
-            enter(jobId, Type.MARKS, code, null, null, null, null, null, null, Set.of());
-        } else {
-            enter(jobId, Type.TICK, code, null, null, null, null, null, null, null);
-        }
-    }
-
-    private void enter(
-            long jobId,
-            Type type,
-            @Nullable String step,
-            @Nullable String phase,
-            @Nullable BigDecimal odometer,
-            @Nullable Double value,
-            @Nullable Integer angle,
-            @Nullable String result,
-            @Nullable Integer count,
-            @Nullable Set<String> notTrue) {
-        cards.enter(
-                jobId,
-                new CardEventRequest(
-                        UUID.randomUUID().toString(),
-                        Long.MAX_VALUE,
-                        type,
-                        step,
-                        phase,
-                        odometer,
-                        DistanceUnit.KM,
-                        true,
-                        value,
-                        TorqueUnit.NEWTON_METRE,
-                        angle,
-                        false,
-                        result,
-                        count,
-                        notTrue,
-                        null,
-                        null));
     }
 
     private void actAs(String signIn) {

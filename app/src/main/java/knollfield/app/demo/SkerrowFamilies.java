@@ -85,13 +85,14 @@ final class SkerrowFamilies {
                         .interference(Interference.NO)
                         .marks()
                         .tensioner(TensionerKind.SPRING_PIN, true)
+                        .tensionerReachable()
                         .limits(Limit.of(90_000, 72), Limit.of(60_000, 48))
                         .belt(220, true, 95, null),
                 new FamilyBuilder("HOL-16", "Hollin 1.6", Drive.BELT)
                         .inline(138, 22)
                         .interference(Interference.NO)
                         .marks()
-                        .tensioner(TensionerKind.HYDRAULIC_PIN, true)
+                        .tensioner(TensionerKind.FREQUENCY, true)
                         .moveOver("idler washer")
                         .limits(Limit.of(100_000, 84), Limit.of(75_000, 60))
                         .belt(250, true, 110, null),
@@ -118,6 +119,8 @@ final class SkerrowFamilies {
                         .tensioner(TensionerKind.CHAIN_RATCHET, true)
                         .repair(380_000)
                         .kit(9_400)
+                        .clearance("Inlet valves", 0.152, 0.178)
+                        .clearance("Exhaust valves", 0.152, 0.178)
                         .chainDrive(240));
     }
 }

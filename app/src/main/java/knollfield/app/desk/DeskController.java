@@ -103,6 +103,8 @@ class DeskController {
     /**
      * @param exposurePerHourMinor exposure of a week for each hour of the usual job
      * @param aside why and until when it is out of today's list
+     * @param recheck what is to be looked at again today
+     * @param waits what its job at the bench waits for
      * @param state null for a vehicle in use
      */
     record DeskRow(
@@ -123,6 +125,8 @@ class DeskController {
             NextStep nextStep,
             String nextStepWords,
             boolean callBack,
+            @Nullable String recheck,
+            @Nullable String waits,
             @Nullable String aside,
             @Nullable String state,
             @Nullable Long jobId) {}
@@ -192,7 +196,7 @@ class DeskController {
                 chosen.listed().stream()
                         .skip(Math.max(0, offset))
                         .limit(Math.min(Math.max(0, limit), MAX_PAGE))
-                        .map(s -> row(s, open))
+                        .map(s -> row(s, open, chosen.rechecks()))
                         .toList(),
                 next.map(Map.Entry::getKey).orElse(null),
                 next.map(Map.Entry::getValue).orElse(0),
@@ -213,9 +217,10 @@ class DeskController {
             @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order) {
         Workshop workshop = settings.get();
         Map<Long, Job> open = openJobs();
+        DeskList.Chosen chosen = choose(query, status, aside, order);
         String text = DeskCsv.write(
-                choose(query, status, aside, order).listed().stream()
-                        .map(s -> row(s, open))
+                chosen.listed().stream()
+                        .map(s -> row(s, open, chosen.rechecks()))
                         .toList(),
                 workshop.currency());
         return ResponseEntity.ok()
@@ -300,10 +305,16 @@ class DeskController {
                 .collect(Collectors.toMap(Job::vehicleId, Function.identity(), (a, b) -> a));
     }
 
-    private DeskRow row(VehicleState state, Map<Long, Job> openJobs) {
+    private DeskRow row(VehicleState state, Map<Long, Job> openJobs, Map<Long, String> rechecks) {
         Vehicle v = state.vehicle();
         Optional<Job> open = Optional.ofNullable(openJobs.get(v.id()));
-        NextStep next = NextStep.of(state.forecast().status(), open.map(Job::stage), state.callBack());
+        Optional<String> recheck = Optional.ofNullable(rechecks.get(v.id()));
+        NextStep next = NextStep.of(
+                state.forecast().status(),
+                open.map(Job::stage),
+                state.callBack(),
+                recheck.isPresent(),
+                open.filter(Job::awaitsOwner).isPresent());
         return new DeskRow(
                 v.id(),
                 v.registration(),
@@ -324,6 +335,8 @@ class DeskController {
                 next,
                 next.words(),
                 state.callBack(),
+                recheck.orElse(null),
+                open.map(Job::waits).filter(w -> !w.isEmpty()).orElse(null),
                 state.aside()
                         .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
                         .orElse(null),

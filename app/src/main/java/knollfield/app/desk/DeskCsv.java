@@ -31,6 +31,8 @@ final class DeskCsv {
                     "status",
                     "act_by",
                     "note",
+                    "recheck",
+                    "waits",
                     "exposure_per_week_" + currency.toLowerCase(Locale.ROOT),
                     "next_step");
             for (DeskRow r : rows) {
@@ -45,6 +47,8 @@ final class DeskCsv {
                         r.status().words(),
                         r.actBy(),
                         r.note(),
+                        r.recheck(),
+                        r.waits(),
                         money(r.exposurePerWeekMinor(), digits),
                         r.nextStepWords());
             }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.Kept;
 import knollfield.app.due.VehicleFilter;
@@ -25,14 +26,22 @@ class DeskList {
 
     private final Forecasts forecasts;
     private final WorkshopClock clock;
+    private final Aftercare aftercare;
     private final Kept<Question, Chosen> kept = new Kept<>();
 
-    DeskList(Forecasts forecasts, WorkshopClock clock) {
+    DeskList(Forecasts forecasts, WorkshopClock clock, Aftercare aftercare) {
         this.forecasts = forecasts;
         this.clock = clock;
+        this.aftercare = aftercare;
     }
 
-    private record Question(View view, VehicleFilter filter, Set<Status> statuses, boolean aside, Order order) {}
+    private record Question(
+            View view,
+            VehicleFilter filter,
+            Set<Status> statuses,
+            boolean aside,
+            Order order,
+            Map<Long, String> rechecks) {}
 
     /** In which order vehicles of one status stand. */
     enum Order {
@@ -52,6 +61,7 @@ class DeskList {
      * @param counts by status, over the vehicles the filter lets through and that are not set aside
      * @param aside set aside by their owners' wish
      * @param callBacks whose owner was promised a call for today
+     * @param rechecks what is to be looked at today or was before, in words by vehicle
      * @param planned all vehicles the person may see that are planned
      * @param next the next act-by date of clear vehicles, and how many share it
      */
@@ -61,17 +71,20 @@ class DeskList {
             Map<Status, Integer> counts,
             int aside,
             int callBacks,
+            Map<Long, String> rechecks,
             int planned,
             Map<LocalDate, Integer> next) {}
 
     /**
-     * @param statuses only these; empty: all but clear, and callbacks whatever their status; with words to find, all
+     * @param statuses only these; empty: all but clear, and callbacks and rechecks whatever their status; with words to find, all
      * @param aside the vehicles that are set aside, in place of the others
      */
     Chosen choose(Person person, VehicleFilter filter, Set<Status> statuses, boolean aside, Order order) {
         List<VehicleState> all = forecasts.worstFirst();
         return kept.get(
-                all, new Question(View.of(person), filter, Set.copyOf(statuses), aside, order), q -> choose(all, q));
+                all,
+                new Question(View.of(person), filter, Set.copyOf(statuses), aside, order, aftercare.dueToday()),
+                q -> choose(all, q));
     }
 
     private Chosen choose(List<VehicleState> all, Question q) {
@@ -104,8 +117,11 @@ class DeskList {
             if (status == Status.CLEAR) {
                 s.forecast().actBy().ifPresent(d -> next.merge(d, 1, Integer::sum));
             }
+            boolean recheck = q.rechecks().containsKey(s.vehicle().id());
             boolean asked = everyStatus
-                    || (statuses.isEmpty() ? status != Status.CLEAR || s.callBack() : statuses.contains(status));
+                    || (statuses.isEmpty()
+                            ? status != Status.CLEAR || s.callBack() || recheck
+                            : statuses.contains(status));
             if (asked) {
                 listed.add(s);
                 listedCounts.merge(status, 1, Integer::sum);
@@ -120,6 +136,7 @@ class DeskList {
                 Collections.unmodifiableMap(counts),
                 asideCount,
                 callBacks,
+                q.rechecks(),
                 planned,
                 next.isEmpty()
                         ? Map.of()

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
@@ -67,6 +68,7 @@ class DossierController {
     private final VehicleService vehicles;
     private final Jobs jobs;
     private final VehicleLog log;
+    private final Aftercare aftercare;
     private final WorkshopSettings settings;
     private final Words words;
 
@@ -75,12 +77,14 @@ class DossierController {
             VehicleService vehicles,
             Jobs jobs,
             VehicleLog log,
+            Aftercare aftercare,
             WorkshopSettings settings,
             Words words) {
         this.forecasts = forecasts;
         this.vehicles = vehicles;
         this.jobs = jobs;
         this.log = log;
+        this.aftercare = aftercare;
         this.settings = settings;
         this.words = words;
     }
@@ -297,7 +301,12 @@ class DossierController {
                 f.status().words(),
                 words.write(Standing.of(f, state.facts(), family), workshop.currency()),
                 f.actBy().orElse(null),
-                NextStep.of(f.status(), open.map(Job::stage), state.callBack()),
+                NextStep.of(
+                        f.status(),
+                        open.map(Job::stage),
+                        state.callBack(),
+                        aftercare.dueToday().containsKey(id),
+                        open.filter(Job::awaitsOwner).isPresent()),
                 open.map(Job::id).orElse(null),
                 state.exposurePerWeekMinor().isPresent()
                         ? state.exposurePerWeekMinor().getAsLong()

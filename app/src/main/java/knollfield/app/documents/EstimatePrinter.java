@@ -9,27 +9,15 @@ import java.util.Locale;
 import knollfield.app.shared.Words;
 import knollfield.core.estimate.Estimate;
 import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.PDPage;
-import org.apache.pdfbox.pdmodel.PDPageContentStream;
-import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType1Font;
-import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 import org.springframework.stereotype.Component;
 
 /** Sets an estimate on A4, as many pages as it takes. */
 @Component
 public class EstimatePrinter {
 
-    private static final float MM = 72 / 25.4f;
-    private static final float LEFT = 20 * MM;
-    private static final float RIGHT = PDRectangle.A4.getWidth() - 20 * MM;
-    private static final float TOP = PDRectangle.A4.getHeight() - 22 * MM;
-    private static final float BOTTOM = 22 * MM;
-    private static final float HOURS = RIGHT - 62 * MM;
-    private static final float PARTS = RIGHT - 32 * MM;
-    private static final float SMALL = 8.5f;
-    private static final float TEXT = 10;
+    private static final float HOURS = Pages.RIGHT - 62 * Pages.MM;
+    private static final float PARTS = Pages.RIGHT - 32 * Pages.MM;
 
     private final Words words;
 
@@ -61,38 +49,38 @@ public class EstimatePrinter {
     }
 
     private void head(Pages p, EstimateSheet s) throws IOException {
-        p.text(p.bold, 16, LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
-        p.right(p.bold, TEXT, RIGHT, s.workshop());
+        p.text(p.bold, 16, Pages.LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
+        p.right(p.bold, Pages.TEXT, Pages.RIGHT, s.workshop());
         p.down(20);
-        p.text(p.bold, 13, LEFT, s.registration());
-        p.right(p.plain, TEXT, RIGHT, words.day(s.madeOn()));
+        p.text(p.bold, 13, Pages.LEFT, s.registration());
+        p.right(p.plain, Pages.TEXT, Pages.RIGHT, words.day(s.madeOn()));
         p.down(14);
-        p.text(p.plain, TEXT, LEFT, s.makeModel());
-        p.right(p.bold, TEXT, RIGHT, "Valid until " + words.day(s.validUntil()));
+        p.text(p.plain, Pages.TEXT, Pages.LEFT, s.makeModel());
+        p.right(p.bold, Pages.TEXT, Pages.RIGHT, "Valid until " + words.day(s.validUntil()));
         p.down(13);
-        p.text(p.plain, TEXT, LEFT, "For " + s.owner());
+        p.text(p.plain, Pages.TEXT, Pages.LEFT, "For " + s.owner());
         p.down(24);
     }
 
     private void table(Pages p, EstimateSheet s) throws IOException {
-        p.text(p.bold, SMALL, LEFT, "Work and parts");
-        p.right(p.bold, SMALL, HOURS, "Hours");
-        p.right(p.bold, SMALL, PARTS, "Parts");
-        p.right(p.bold, SMALL, RIGHT, "Likely, before tax");
+        p.text(p.bold, Pages.SMALL, Pages.LEFT, "Work and parts");
+        p.right(p.bold, Pages.SMALL, HOURS, "Hours");
+        p.right(p.bold, Pages.SMALL, PARTS, "Parts");
+        p.right(p.bold, Pages.SMALL, Pages.RIGHT, "Likely, before tax");
         p.down(4);
         p.rule();
         p.down(13);
         for (Estimate.Line line : s.estimate().lines()) {
             p.room(13);
             String name = line.ownerSupplied() ? line.name() + " (your own part)" : line.name();
-            p.text(p.plain, TEXT, LEFT, name);
+            p.text(p.plain, Pages.TEXT, Pages.LEFT, name);
             if (line.minutes() > 0) {
-                p.right(p.plain, TEXT, HOURS, "%.1f".formatted(line.minutes() / 60.0));
+                p.right(p.plain, Pages.TEXT, HOURS, "%.1f".formatted(line.minutes() / 60.0));
             }
             if (line.partsMinor() > 0) {
-                p.right(p.plain, TEXT, PARTS, words.money(line.partsMinor(), s.currency()));
+                p.right(p.plain, Pages.TEXT, PARTS, words.money(line.partsMinor(), s.currency()));
             }
-            p.right(p.plain, TEXT, RIGHT, words.money(line.likelyMinor(), s.currency()));
+            p.right(p.plain, Pages.TEXT, Pages.RIGHT, words.money(line.likelyMinor(), s.currency()));
             p.down(13);
         }
         p.down(-9);
@@ -110,8 +98,8 @@ public class EstimatePrinter {
         sum(p, p.bold, "Total, likely", words.money(e.totalMinor(), s.currency()));
         p.right(
                 p.plain,
-                TEXT,
-                RIGHT,
+                Pages.TEXT,
+                Pages.RIGHT,
                 "Between %s and %s"
                         .formatted(
                                 words.money(e.lowTotalMinor(), s.currency()),
@@ -121,8 +109,8 @@ public class EstimatePrinter {
     }
 
     private static void sum(Pages p, PDFont font, String label, String value) throws IOException {
-        p.right(font, TEXT, PARTS, label);
-        p.right(font, TEXT, RIGHT, value);
+        p.right(font, Pages.TEXT, PARTS, label);
+        p.right(font, Pages.TEXT, Pages.RIGHT, value);
         p.down(14);
     }
 
@@ -141,80 +129,10 @@ public class EstimatePrinter {
     private void consent(Pages p) throws IOException {
         p.room(52);
         p.down(22);
-        p.text(p.plain, TEXT, LEFT, "Agreed to all lines but these:");
+        p.text(p.plain, Pages.TEXT, Pages.LEFT, "Agreed to all lines but these:");
         p.down(24);
         p.rule();
         p.down(11);
-        p.text(p.plain, SMALL, LEFT, "Date, name, signature");
-    }
-
-    /** The page that is being written, and those before it. */
-    private static final class Pages implements AutoCloseable {
-
-        private final PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
-        private final PDFont plain = new PDType1Font(FontName.HELVETICA);
-        private final PDDocument document;
-        private final String foot;
-        private int number;
-        private float y;
-        private PDPageContentStream out;
-
-        Pages(PDDocument document, String foot) throws IOException {
-            this.document = document;
-            this.foot = foot;
-            this.out = page();
-        }
-
-        private PDPageContentStream page() throws IOException {
-            PDPage page = new PDPage(PDRectangle.A4);
-            document.addPage(page);
-            number++;
-            y = TOP;
-            PDPageContentStream stream = new PDPageContentStream(document, page);
-            PdfText.line(stream, plain, SMALL, LEFT, BOTTOM - 8 * MM, foot);
-            PdfText.right(stream, plain, SMALL, RIGHT, BOTTOM - 8 * MM, "Page " + number);
-            return stream;
-        }
-
-        /** Begins another page where less than {@code height} is left. */
-        void room(float height) throws IOException {
-            if (y - height < BOTTOM) {
-                out.close();
-                out = page();
-            }
-        }
-
-        void down(float points) {
-            y -= points;
-        }
-
-        void text(PDFont font, float size, float x, String text) throws IOException {
-            PdfText.line(out, font, size, x, y, text);
-        }
-
-        void right(PDFont font, float size, float x, String text) throws IOException {
-            PdfText.right(out, font, size, x, y, text);
-        }
-
-        void rule() throws IOException {
-            out.setLineWidth(0.5f);
-            out.moveTo(LEFT, y);
-            out.lineTo(RIGHT, y);
-            out.stroke();
-        }
-
-        void paragraph(String text) throws IOException {
-            for (String line : PdfText.wrap(plain, TEXT, text, RIGHT - LEFT)) {
-                room(13);
-                text(plain, TEXT, LEFT, line);
-                down(13);
-            }
-            down(5);
-        }
-
-        @Override
-        public void close() throws IOException {
-            out.close();
-        }
+        p.text(p.plain, Pages.SMALL, Pages.LEFT, "Date, name, signature");
     }
 }

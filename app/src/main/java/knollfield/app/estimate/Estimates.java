@@ -4,7 +4,9 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import knollfield.app.due.VehicleState;
+import knollfield.app.job.Cards;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.log.VehicleLog;
@@ -35,6 +37,7 @@ public class Estimates {
 
     private final EstimateRepository repository;
     private final Jobs jobs;
+    private final Cards cards;
     private final WorkshopSettings settings;
     private final PlainWords plain;
     private final CurrentPerson current;
@@ -45,6 +48,7 @@ public class Estimates {
     Estimates(
             EstimateRepository repository,
             Jobs jobs,
+            Cards cards,
             WorkshopSettings settings,
             PlainWords plain,
             CurrentPerson current,
@@ -53,6 +57,7 @@ public class Estimates {
             Words words) {
         this.repository = repository;
         this.jobs = jobs;
+        this.cards = cards;
         this.settings = settings;
         this.plain = plain;
         this.current = current;
@@ -102,6 +107,13 @@ public class Estimates {
 
     List<EstimateRepository.Entered> consents(long jobId) {
         return repository.consents(jobId);
+    }
+
+    /** What was said to lines of a job's estimates, oldest first. */
+    public List<Consent> said(long jobId) {
+        return repository.consents(jobId).stream()
+                .map(EstimateRepository.Entered::consent)
+                .toList();
     }
 
     /** How the lines of {@code estimate} stand. */
@@ -195,13 +207,15 @@ public class Estimates {
                             l, jobs.purpose(job).contains(code), said.answer(), said.warning(), said.signed())
                     .forEach(lack -> checks.that(false, POINTERS.getOrDefault(lack.field(), "/lines"), lack.words())));
         }
+        Set<String> awaited = cards.awaiting(job);
         checks.that(
                 !left
                         || job.stage() != JobStage.UNDER_WAY
-                        || said.lines().stream().noneMatch(job.items()::contains),
+                        || said.lines().stream().noneMatch(l -> job.items().contains(l) && !awaited.contains(l)),
                 "/lines",
                 "The job is at the bench; what is on the card cannot be left any more.");
         checks.orThrow();
+        cards.ownerAnswered(jobId, Set.copyOf(said.lines()), !left);
         String by = current.get().name();
         for (String code : said.lines()) {
             Estimate.Line line = item(stored, code).orElseThrow();
@@ -235,6 +249,38 @@ public class Estimates {
                                 String.join(", ", said.lines()),
                                 said.saidBy(),
                                 said.how().words()));
+    }
+
+    /**
+     * The owner's answer to lines that were added at the bench, on the phone beside the vehicle: an estimate that has
+     * them is made where there is none.
+     *
+     * @throws Conflict where none of the lines waits for an answer
+     */
+    @Transactional
+    public void answeredAtTheBench(
+            long jobId, List<String> lines, boolean agreed, String saidBy, String warning, boolean signed) {
+        Job job = jobs.get(jobId);
+        Set<String> awaited = cards.awaiting(job);
+        if (!awaited.containsAll(lines) || lines.isEmpty()) {
+            throw new Conflict("These lines no longer wait for the owner's answer.");
+        }
+        boolean onPaper = newest(jobId)
+                .filter(e -> !e.validUntil().isBefore(clock.today()))
+                .filter(e -> lines.stream().allMatch(l -> item(e, l).isPresent()))
+                .isPresent();
+        int number = onPaper ? newest(jobId).orElseThrow().number() : make(jobId);
+        note(
+                jobId,
+                number,
+                new Said(
+                        lines,
+                        agreed ? Consent.Answer.AGREED : Consent.Answer.LEFT,
+                        saidBy,
+                        clock.today(),
+                        Consent.How.PHONE,
+                        warning,
+                        signed));
     }
 
     private static Optional<Estimate.Line> item(StoredEstimate stored, String code) {

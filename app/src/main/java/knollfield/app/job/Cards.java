@@ -1,10 +1,18 @@
 package knollfield.app.job;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import knollfield.app.aftercare.Aftercare;
+import knollfield.app.engine.EngineBook;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
@@ -21,30 +29,40 @@ import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.completion.Completion;
+import knollfield.core.completion.Recheck;
 import knollfield.core.due.ClockStart;
+import knollfield.core.due.Evidence;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.Answer;
+import knollfield.core.jobcard.CardBasis;
 import knollfield.core.jobcard.CardEntry;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardGenerator;
 import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardRefused;
+import knollfield.core.jobcard.CardScope;
 import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.WorkClock;
 import knollfield.core.odometer.ReadingSource;
+import knollfield.core.units.DistanceUnit;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Working a job card. Core decides what a card takes; this keeps it, and acts on check-in and completion. */
+/** Working a job card. Core decides what a card takes; this keeps it, and acts on check-in, findings and completion. */
 @Service
 public class Cards {
 
     private final JobRepository jobRepository;
     private final Jobs jobs;
     private final JobBuilds builds;
+    private final EngineBook book;
     private final CardRepository cards;
     private final VehicleService vehicles;
+    private final Aftercare aftercare;
     private final CurrentPerson current;
     private final WorkshopClock clock;
     private final WorkshopSettings settings;
@@ -56,8 +74,10 @@ public class Cards {
             JobRepository jobRepository,
             Jobs jobs,
             JobBuilds builds,
+            EngineBook book,
             CardRepository cards,
             VehicleService vehicles,
+            Aftercare aftercare,
             CurrentPerson current,
             WorkshopClock clock,
             WorkshopSettings settings,
@@ -67,8 +87,10 @@ public class Cards {
         this.jobRepository = jobRepository;
         this.jobs = jobs;
         this.builds = builds;
+        this.book = book;
         this.cards = cards;
         this.vehicles = vehicles;
+        this.aftercare = aftercare;
         this.current = current;
         this.clock = clock;
         this.settings = settings;
@@ -82,15 +104,45 @@ public class Cards {
         return CardState.replay(plan(job), cards.entries(job.id()));
     }
 
-    private CardPlan plan(Job job) {
-        Vehicle vehicle = jobs.state(job).history().vehicle();
-        return CardGenerator.generate(jobs.family(job), vehicle.equipment(), jobs.items(job));
+    /** Time worked on the card of {@code job}, up to now while it is under way. */
+    public WorkClock worked(Job job, CardState state) {
+        return WorkClock.of(
+                state.plan(),
+                cards.entries(job.id()),
+                ZoneId.systemDefault(),
+                state.signature().isPresent() ? Optional.empty() : Optional.of(clock.instant()));
     }
+
+    /** A card's entries with who and when, oldest first. */
+    public List<CardEntry> entries(long jobId) {
+        return cards.entries(jobId);
+    }
+
+    private CardPlan plan(Job job) {
+        CardEvent.Fixed fixed = fixed(job);
+        CardScope scope = CardScope.of(fixed.items()).settled(fixed.variants());
+        return CardGenerator.generate(new CardBasis(
+                book.get(job.familyCode(), job.familyVersion()),
+                fixed.equipment(),
+                fixed.variants().keySet(),
+                job.rework().isPresent() ? scope.asRework() : scope));
+    }
+
+    /** What a card of {@code job} begun now would rest on. */
+    private CardEvent.Fixed fixed(Job job) {
+        return new CardEvent.Fixed(
+                jobs.items(job),
+                jobs.state(job).vehicle().equipment(),
+                job.scope().variants());
+    }
+
+    /** An odometer as it was read at check-in. */
+    private record OdometerRead(BigDecimal value, DistanceUnit unit, boolean insist) {}
 
     /**
      * Enters one event.
      *
-     * @throws knollfield.core.jobcard.CardRefused where the card does not take it
+     * @throws CardRefused where the card does not take it
      * @throws Conflict where somebody answered the same step since {@code basedOn}
      */
     @Transactional
@@ -98,57 +150,87 @@ public class Cards {
         new Checks()
                 .text(request.clientKey(), 60, "/clientKey", "The entry's key")
                 .orThrow();
-        Job job = jobRepository.findForUpdate(jobId).orElseThrow(() -> new NotFound("There is no job " + jobId + "."));
+        Job job = forUpdate(jobId);
         if (cards.has(jobId, request.clientKey())) {
             return;
         }
-        if (job.stage() == JobStage.CANCELLED || job.stage() == JobStage.DRAFT) {
-            throw new Conflict(
-                    job.stage() == JobStage.DRAFT
-                            ? "Job %d has no place on the board yet; promise a slot first.".formatted(jobId)
-                            : "Job %d was given up.".formatted(jobId));
-        }
-        if (job.items().isEmpty()) {
-            job = withItems(job);
-        }
-        CardState before = state(job);
-        conflictOnSameStep(before, request);
-        Person person = current.get();
-        CardEvent event = event(job, request);
-        CardEntry entry = new CardEntry(before.seq() + 1, clock.instant(), person.name(), person.isManager(), event);
-        CardState after = before.after(entry);
-        cards.add(jobId, request.clientKey(), entry);
-        if (event instanceof CardEvent.Started) {
-            checkIn(job, request);
-        } else if (event instanceof CardEvent.Completed) {
-            complete(job, after);
-        }
-    }
-
-    private CardEvent event(Job job, CardEventRequest request) {
+        job = workable(job);
+        Optional<OdometerRead> reading = Optional.empty();
         if (request.type() == CardEventRequest.Type.START
                 && request.odometer() != null
                 && request.odometerUnit() != null) {
-            Vehicle vehicle = jobs.state(job).history().vehicle();
-            List<FieldProblem> problems = vehicles.checkReading(
-                            vehicle, clock.today(), request.odometer(), request.odometerUnit())
-                    .problems();
-            if (!problems.isEmpty()) {
-                throw new InvalidInput(atOdometer(problems));
-            }
+            reading = Optional.of(new OdometerRead(
+                    request.odometer(), request.odometerUnit(), Boolean.TRUE.equals(request.insist())));
+            checkReading(job, reading.get());
         }
-        return request.toEvent();
+        CardEvent event = request.toEvent(fixed(job));
+        CardState before = state(job);
+        CardEntry entry = entry(before, event);
+        conflictOnSameStep(before, entry, request);
+        take(job, request.clientKey(), before, entry, reading);
     }
 
-    private void checkIn(Job job, CardEventRequest request) {
+    /** Enters an event the workshop itself makes, such as a picture that was stored, or the demo's work. */
+    @Transactional
+    public void enter(long jobId, CardEvent event) {
+        Job job = workable(forUpdate(jobId));
+        CardState before = state(job);
+        Optional<OdometerRead> reading = event instanceof CardEvent.Started s
+                ? Optional.of(new OdometerRead(BigDecimal.valueOf(s.odometerKm()), DistanceUnit.KM, true))
+                : Optional.empty();
+        take(job, UUID.randomUUID().toString(), before, entry(before, event), reading);
+    }
+
+    private void take(Job job, String clientKey, CardState before, CardEntry entry, Optional<OdometerRead> reading) {
+        CardState after = before.after(entry);
+        cards.add(job.id(), clientKey, entry);
+        if (entry.event() instanceof CardEvent.Started) {
+            checkIn(job, reading.orElseThrow());
+        } else if (entry.event() instanceof CardEvent.Completed) {
+            complete(job, after);
+        }
+        findings(job, before, after);
+        tellWaits(job, after);
+    }
+
+    private void checkReading(Job job, OdometerRead reading) {
+        Vehicle vehicle = jobs.state(job).history().vehicle();
+        List<FieldProblem> problems = vehicles.checkReading(vehicle, clock.today(), reading.value(), reading.unit())
+                .problems();
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(atOdometer(problems));
+        }
+    }
+
+    private CardEntry entry(CardState before, CardEvent event) {
+        Person person = current.get();
+        return new CardEntry(before.seq() + 1, clock.instant(), person.name(), person.isManager(), event);
+    }
+
+    private Job forUpdate(long jobId) {
+        return jobRepository.findForUpdate(jobId).orElseThrow(() -> new NotFound("There is no job " + jobId + "."));
+    }
+
+    private Job workable(Job job) {
+        if (job.stage() == JobStage.CANCELLED || job.stage() == JobStage.DRAFT) {
+            throw new Conflict(
+                    job.stage() == JobStage.DRAFT
+                            ? "Job %d has no place on the board yet; promise a slot first.".formatted(job.id())
+                            : "Job %d was given up.".formatted(job.id()));
+        }
+        // fixes what is renewed, so that the card stays the same whatever the rules say later
+        return job.items().isEmpty() ? job.with(jobs.items(job)) : job;
+    }
+
+    private void checkIn(Job job, OdometerRead reading) {
         try {
             vehicles.addReading(
                     job.vehicleId(),
                     clock.today(),
-                    Objects.requireNonNull(request.odometer()),
-                    Objects.requireNonNull(request.odometerUnit()),
+                    reading.value(),
+                    reading.unit(),
                     ReadingSource.WORKSHOP,
-                    Boolean.TRUE.equals(request.insist()));
+                    reading.insist());
         } catch (InvalidInput e) {
             List<FieldProblem> problems = atOdometer(e.problems());
             throw e.mayInsist() ? InvalidInput.unlessInsisted(problems) : new InvalidInput(problems);
@@ -161,13 +243,89 @@ public class Cards {
     /** A job was checked in; told within the change. */
     public record JobStarted(long jobId) {}
 
+    /** What an event has newly found becomes evidence of the vehicle. */
+    private void findings(Job job, CardState before, CardState after) {
+        for (CardState.Finding f : after.findings()) {
+            if (f.seq() > before.seq()) {
+                Optional<String> item = after.noted(CardEvent.Found.class).stream()
+                        .filter(e -> e.kind() == f.kind() && e.words().equals(f.words()))
+                        .findFirst()
+                        .flatMap(CardEvent.Found::item);
+                vehicles.addEvidence(
+                        job.vehicleId(),
+                        new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, item),
+                        "bench, job " + job.id(),
+                        f.words());
+            }
+        }
+    }
+
+    /** Adds what was found to the job; it waits on the card until the owner has answered. */
+    @EventListener
+    void widened(Jobs.JobWidened event) {
+        Job job = forUpdate(event.jobId());
+        if (job.stage() == JobStage.UNDER_WAY && !event.items().isEmpty()) {
+            append(job, new CardEvent.Widened(event.items()));
+        }
+    }
+
+    /**
+     * The owner's answer to what was added at the bench; what they leave goes off the card.
+     *
+     * @return those of {@code items} that had been waiting
+     */
+    @Transactional
+    public Set<String> ownerAnswered(long jobId, Set<String> items, boolean agreed) {
+        Job job = forUpdate(jobId);
+        Set<String> waiting = new HashSet<>(items);
+        waiting.retainAll(awaiting(job));
+        if (!waiting.isEmpty()) {
+            append(job, new CardEvent.OwnerAnswered(agreed ? waiting : Set.of(), agreed ? Set.of() : waiting));
+            if (!agreed) {
+                jobs.takeOff(jobId, waiting);
+            }
+        }
+        return waiting;
+    }
+
+    /** Items of a job at the bench that the owner has not agreed to yet. */
+    public Set<String> awaiting(Job job) {
+        return job.stage() == JobStage.UNDER_WAY ? state(job).scope().awaiting() : Set.of();
+    }
+
+    private void append(Job job, CardEvent event) {
+        CardState before = state(job);
+        CardEntry entry = entry(before, event);
+        CardState after = before.after(entry);
+        cards.add(job.id(), UUID.randomUUID().toString(), entry);
+        tellWaits(job, after);
+    }
+
+    /** Keeps beside the job what it waits for, so that lists need not read every card. */
+    private void tellWaits(Job job, CardState state) {
+        EngineFamily family = state.plan().basis().family();
+        String owner = state.scope().awaiting().stream()
+                .sorted()
+                .flatMap(i -> family.item(i).stream())
+                .map(i -> i.name().toLowerCase(java.util.Locale.ROOT))
+                .collect(Collectors.joining(", "));
+        String paused = state.paused()
+                .map(p -> p.why().words() + (p.words().isBlank() ? "" : ": " + p.words()))
+                .orElse("");
+        String both = state.signature().isPresent()
+                ? ""
+                : paused + (owner.isEmpty() ? "" : (paused.isEmpty() ? "" : "; ") + "the owner's answer: " + owner);
+        jobRepository.waits(job.id(), both.substring(0, Math.min(400, both.length())));
+    }
+
     private void complete(Job job, CardState state) {
         EngineFamily family = jobs.family(job);
         Vehicle vehicle = jobs.state(job).history().vehicle();
         LocalDate today = clock.today();
         int km = state.started().orElseThrow().odometerKm();
         String by = current.get().name();
-        for (Completion.Renewed r : Completion.renewed(family, job.items(), today, km)) {
+        Set<String> items = Completion.items(state);
+        for (Completion.Renewed r : Completion.renewed(family, items, today, km)) {
             Renewal renewal = new Renewal(
                     r.item().code(),
                     r.start().date(),
@@ -181,35 +339,51 @@ public class Cards {
             vehicles.addRenewal(job.vehicleId(), renewal, false, ReadingSource.WORKSHOP);
         }
         VehicleHistory history = jobs.state(job).history();
-        vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(family, job.items(), e), "ended by job " + job.id());
+        vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(family, items, e), "ended by job " + job.id());
         Policy workshop = settings.get().policy();
         Policy policy = vehicle.own().map(own -> workshop.with(own.timing())).orElse(workshop);
         boolean severe = vehicle.conditions().stream().anyMatch(c -> c.appliesTo(family.drive()));
         // a partial job leaves the drive's clocks running
-        Optional<ClockStart> driveStart =
-                job.items().contains(family.driveItem().code())
-                        ? Optional.of(new ClockStart(today, km, ClockStart.Grade.DOCUMENTED))
-                        : Optional.ofNullable(jobs.state(job)
-                                        .facts()
-                                        .starts()
-                                        .get(family.driveItem().code()))
-                                .map(s -> new ClockStart(s.date(), s.km() - history.offsetOn(today), s.grade()));
+        Optional<ClockStart> driveStart = items.contains(family.driveItem().code())
+                ? Optional.of(new ClockStart(today, km, ClockStart.Grade.DOCUMENTED))
+                : Optional.ofNullable(jobs.state(job)
+                                .facts()
+                                .starts()
+                                .get(family.driveItem().code()))
+                        .map(s -> new ClockStart(s.date(), s.km() - history.offsetOn(today), s.grade()));
         Completion.NextDue next = driveStart
                 .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
                 .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
-        save(job.with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km())));
+        Job signed = job.with(items.isEmpty() ? job.items() : items)
+                .with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km()));
+        save(actual(job, state).map(signed::with).orElse(signed));
+        aftercare.leave(
+                job.vehicleId(), job.id(), Recheck.after(state, today), state.noted(CardEvent.SideFinding.class));
         log.write(
                 job.vehicleId(),
                 "job " + job.id() + " signed",
                 "",
                 "%s at %s"
                         .formatted(
-                                String.join(", ", job.items().stream().sorted().toList()), words.km(km)));
+                                items.isEmpty()
+                                        ? "same parts put back"
+                                        : String.join(
+                                                ", ", items.stream().sorted().toList()),
+                                words.km(km)));
     }
 
-    /** Fixes what is renewed, so that the card stays the same whatever the rules say later. */
-    private Job withItems(Job job) {
-        return job.with(jobs.items(job));
+    /** What the job took: as stated at the signature, else by the card's clock; nothing where that shows no minute. */
+    private Optional<Job.Actual> actual(Job job, CardState state) {
+        int minutes = state.signature()
+                .orElseThrow()
+                .event()
+                .workedMinutes()
+                .orElseGet(() -> worked(job, state).minutes());
+        long parts = jobs.bundle(job).partsMinor()
+                + state.noted(CardEvent.Contingency.class).stream()
+                        .mapToLong(CardEvent.Contingency::partMinor)
+                        .sum();
+        return minutes < 1 ? Optional.empty() : Optional.of(new Job.Actual(minutes, parts));
     }
 
     private void save(Job job) {
@@ -218,14 +392,25 @@ public class Cards {
         }
     }
 
-    private static void conflictOnSameStep(CardState state, CardEventRequest request) {
+    /** Refuses an answer to a step that somebody else answered since; both answers are told. */
+    private static void conflictOnSameStep(CardState state, CardEntry entry, CardEventRequest request) {
         if (request.step() == null) {
             return;
         }
         Answer answer = state.answers().get(request.step());
         if (answer != null && answer.seq() > request.basedOn()) {
-            throw new Conflict("%s entered \"%s\" at this step while you were at it. Yours was not saved."
-                    .formatted(answer.by(), answer.words()));
+            throw new CardConflict(answer.by(), answer.words(), inWords(state, entry, request.step()));
+        }
+    }
+
+    /** How the refused answer would have read. */
+    private static String inWords(CardState state, CardEntry entry, String step) {
+        try {
+            return Optional.ofNullable(state.after(entry).answers().get(step))
+                    .map(Answer::words)
+                    .orElse("taken back");
+        } catch (CardRefused e) {
+            return Objects.requireNonNullElse(e.getMessage(), "not taken");
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.due.JobStage;
+import knollfield.core.jobcard.CardEvent;
 
 /**
  * A job on a vehicle.
@@ -15,6 +16,8 @@ import knollfield.core.due.JobStage;
  * @param items what is renewed, fixed at check-in; empty before
  * @param booking its place on the board
  * @param actual what it took in the end; empty until somebody has said it
+ * @param rework the signed job this one does again
+ * @param waits what it waits for at the bench, in words; empty where nothing keeps it
  */
 public record Job(
         long id,
@@ -28,6 +31,8 @@ public record Job(
         Wishes wishes,
         Optional<Done> done,
         Optional<Actual> actual,
+        Optional<Rework> rework,
+        String waits,
         int version) {
 
     /**
@@ -51,12 +56,33 @@ public record Job(
     /** What completion left: the day, the odometer, and what the label says. */
     public record Done(LocalDate on, int km, Optional<LocalDate> nextDueOn, OptionalInt nextDueKm) {}
 
+    /** @param of number of the job that comes back */
+    public record Rework(long of, String reason) {}
+
     /** Minutes worked and parts used, minor units before tax. */
     public record Actual(int minutes, long partsMinor) {}
 
+    /** At the bench, what was added or decided there waits for the owner. */
+    public boolean awaitsOwner() {
+        return stage == JobStage.UNDER_WAY && waits.contains(CardEvent.PauseReason.OWNER.words());
+    }
+
     public Job with(JobStage other, Optional<Booking> place) {
         return new Job(
-                id, vehicleId, familyCode, familyVersion, other, scope, items, place, wishes, done, actual, version);
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                other,
+                scope,
+                items,
+                place,
+                wishes,
+                done,
+                actual,
+                rework,
+                waits,
+                version);
     }
 
     public Job with(JobStage other, Done completed) {
@@ -72,12 +98,27 @@ public record Job(
                 wishes,
                 Optional.of(completed),
                 actual,
+                rework,
+                waits,
                 version);
     }
 
     public Job with(JobScope other) {
         return new Job(
-                id, vehicleId, familyCode, familyVersion, stage, other, items, booking, wishes, done, actual, version);
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                stage,
+                other,
+                items,
+                booking,
+                wishes,
+                done,
+                actual,
+                rework,
+                waits,
+                version);
     }
 
     public Job with(Set<String> renewed) {
@@ -93,17 +134,46 @@ public record Job(
                 wishes,
                 done,
                 actual,
+                rework,
+                waits,
                 version);
     }
 
     /** This job built on another version of its family's book. */
     public Job onBook(int other) {
-        return new Job(id, vehicleId, familyCode, other, stage, scope, items, booking, wishes, done, actual, version);
+        return new Job(
+                id,
+                vehicleId,
+                familyCode,
+                other,
+                stage,
+                scope,
+                items,
+                booking,
+                wishes,
+                done,
+                actual,
+                rework,
+                waits,
+                version);
     }
 
     public Job with(Wishes other) {
         return new Job(
-                id, vehicleId, familyCode, familyVersion, stage, scope, items, booking, other, done, actual, version);
+                id,
+                vehicleId,
+                familyCode,
+                familyVersion,
+                stage,
+                scope,
+                items,
+                booking,
+                other,
+                done,
+                actual,
+                rework,
+                waits,
+                version);
     }
 
     public Job with(Actual what) {
@@ -119,6 +189,8 @@ public record Job(
                 wishes,
                 done,
                 Optional.of(what),
+                rework,
+                waits,
                 version);
     }
 }

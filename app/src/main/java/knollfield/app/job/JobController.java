@@ -97,7 +97,12 @@ class JobController {
             String ownerName,
             JobStage stage,
             JobViews.@Nullable BookingView booking,
+            String waits,
+            @Nullable Long reworkOf,
             @Nullable LocalDate completedOn) {}
+
+    /** @param items codes of what is opened again; empty: the belt or chain */
+    record ReworkIn(Set<String> items, String reason) {}
 
     record TechnicianView(long id, String name, Set<Drive> skills, Set<java.time.DayOfWeek> workingDays) {}
 
@@ -134,6 +139,8 @@ class JobController {
                             v.ownerName(),
                             j.stage(),
                             JobViews.booking(j, technicians, bays),
+                            j.waits(),
+                            j.rework().map(Job.Rework::of).orElse(null),
                             j.done().map(Job.Done::on).orElse(null));
                 })
                 .toList();
@@ -168,6 +175,12 @@ class JobController {
     JobViews.JobView actual(@PathVariable long id, @RequestBody ActualIn body) {
         jobs.actual(id, new Job.Actual(body.minutes(), body.partsMinor()), body.version());
         return views.view(jobs.get(id));
+    }
+
+    /** Starts a job that does a signed one again; the first keeps its record. */
+    @PostMapping("/{id}/rework")
+    Created rework(@PathVariable long id, @RequestBody ReworkIn body) {
+        return new Created(jobs.rework(id, body.items(), body.reason()));
     }
 
     @DeleteMapping("/{id}")

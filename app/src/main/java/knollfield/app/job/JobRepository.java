@@ -28,7 +28,7 @@ class JobRepository {
     private static final String SELECT = """
             SELECT id, vehicle_id, family_code, family_version, stage, scope, chosen, items, technician_id, bay_id,
                    start_at, end_at, promised, not_before, days, completed_on, completed_km, next_due_on, next_due_km, actual_minutes,
-                   actual_parts_minor, version
+                   actual_parts_minor, rework_of, rework_reason, waits, version
             FROM job
             """;
 
@@ -116,6 +116,26 @@ class JobRepository {
         return Objects.requireNonNull(key.getKeyAs(Long.class));
     }
 
+    /** A job that does {@code of} again, for the same vehicle on the same book. */
+    long addRework(Job of, JobScope scope, String reason) {
+        long id = add(of.vehicleId(), of.familyCode(), of.familyVersion());
+        jdbc.sql("UPDATE job SET scope = :scope, rework_of = :of, rework_reason = :reason WHERE id = :id")
+                .param("scope", json.writeValueAsString(scope))
+                .param("of", of.id())
+                .param("reason", reason)
+                .param("id", id)
+                .update();
+        return id;
+    }
+
+    /** Keeps in words what the card says the job waits for; it follows from the card, and so changes no version. */
+    void waits(long jobId, String words) {
+        jdbc.sql("UPDATE job SET waits = :waits WHERE id = :id AND waits <> :waits")
+                .param("waits", words)
+                .param("id", jobId)
+                .update();
+    }
+
     /** Writes what may change; false where the version is no longer the current one. */
     boolean update(Job job) {
         return jdbc.sql("""
@@ -188,6 +208,8 @@ class JobRepository {
                     nextKm == null ? OptionalInt.empty() : OptionalInt.of(nextKm)));
         }
         Integer minutes = rs.getObject("actual_minutes", Integer.class);
+        Long reworkOf = rs.getObject("rework_of", Long.class);
+        String reworkReason = rs.getString("rework_reason");
         return new Job(
                 rs.getLong("id"),
                 rs.getLong("vehicle_id"),
@@ -206,6 +228,9 @@ class JobRepository {
                 minutes == null
                         ? Optional.empty()
                         : Optional.of(new Job.Actual(minutes, rs.getLong("actual_parts_minor"))),
+                Optional.ofNullable(reworkOf)
+                        .map(of -> new Job.Rework(of, Objects.requireNonNullElse(reworkReason, ""))),
+                rs.getString("waits"),
                 rs.getInt("version"));
     }
 

@@ -205,6 +205,7 @@ class JobViews {
             long totalMinor,
             long labourRateMinor,
             @Nullable BookingView booking,
+            @Nullable Long reworkOf,
             @Nullable LocalDate completedOn,
             @Nullable ActualView actual) {}
 
@@ -251,6 +252,7 @@ class JobViews {
                 parts + labour,
                 workshop.labourRateMinor(),
                 booking(job, technicians(), bays()),
+                job.rework().map(Job.Rework::of).orElse(null),
                 job.done().map(Job.Done::on).orElse(null),
                 job.actual()
                         .map(a -> new ActualView(a.minutes(), a.partsMinor()))

@@ -1,12 +1,14 @@
 package knollfield.app.job;
 
 import java.time.LocalDateTime;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
@@ -23,8 +25,10 @@ import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.Decision;
 import knollfield.core.bundle.Labour;
+import knollfield.core.bundle.School;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
 import knollfield.core.estimate.TimeFactor;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -137,6 +141,11 @@ public class Jobs {
         return made;
     }
 
+    /** Number of the part that is fitted as {@code item}. */
+    public String fittedPart(Job job, Item item) {
+        return builds.fitted(job, item);
+    }
+
     /** Codes of the items the job is for. */
     public Set<String> purpose(Job job) {
         return builds.purpose(job);
@@ -175,13 +184,7 @@ public class Jobs {
     public long create(long vehicleId) {
         jobs.lockBoard();
         Vehicle vehicle = vehicles.get(vehicleId);
-        jobs.ofVehicle(vehicleId).stream()
-                .filter(j -> j.stage().isOpen())
-                .findFirst()
-                .ifPresent(j -> {
-                    throw new Conflict(
-                            "%s already has an open job, number %d.".formatted(vehicle.registration(), j.id()));
-                });
+        noOtherOpen(vehicle);
         VersionedFamily family = vehicle.familyCode()
                 .flatMap(book::find)
                 .orElseThrow(() -> new InvalidInput(
@@ -217,11 +220,105 @@ public class Jobs {
                         "Job %d is at the bench; a line can be added there, but none taken out.".formatted(jobId));
             }
             save(changed.with(after), job);
+            events.publishEvent(new JobWidened(jobId, added(before, after)));
         } else {
             save(changed, job);
         }
         log.write(job.vehicleId(), "bundle of job " + jobId, sorted(before), sorted(after));
         events.publishEvent(new JobResized(jobId));
+    }
+
+    private static Set<String> added(Set<String> before, Set<String> after) {
+        return after.stream().filter(i -> !before.contains(i)).collect(Collectors.toUnmodifiableSet());
+    }
+
+    /**
+     * Adds {@code items} to a job at the bench; the others stay as they are.
+     *
+     * @throws Conflict where the job is not at the bench
+     * @throws InvalidInput for an item its engine does not have
+     */
+    @Transactional
+    public void widen(long jobId, Set<String> items) {
+        jobs.lockBoard();
+        Job job = get(jobId);
+        if (job.stage() != JobStage.UNDER_WAY) {
+            throw new Conflict("Job %d is not at the bench.".formatted(jobId));
+        }
+        EngineFamily family = family(job);
+        Set<String> before = items(job);
+        if (items.isEmpty() || items.stream().anyMatch(i -> family.item(i).isEmpty())) {
+            throw new InvalidInput("/items", "Choose items of this engine.");
+        }
+        Set<String> after = new HashSet<>(before);
+        after.addAll(items);
+        JobScope scope = job.scope();
+        for (String item : items) {
+            scope = scope.with(item, Decision.in("found at the bench"));
+        }
+        save(job.with(scope).with(after), job);
+        log.write(job.vehicleId(), "added at the bench, job " + jobId, sorted(before), sorted(after));
+        events.publishEvent(new JobWidened(jobId, added(before, after)));
+        events.publishEvent(new JobResized(jobId));
+    }
+
+    /** Takes what the owner left off the list of a job at the bench again. */
+    @Transactional
+    public void takeOff(long jobId, Set<String> items) {
+        Job job = get(jobId);
+        Set<String> left = new HashSet<>(items(job));
+        left.removeAll(items);
+        save(job.with(left), job);
+        log.write(job.vehicleId(), "left by the owner, job " + jobId, sorted(items(job)), sorted(left));
+        events.publishEvent(new JobResized(jobId));
+    }
+
+    /**
+     * Starts a job that does a signed one again; the first keeps its record.
+     *
+     * @param items codes of what is opened again; empty: the belt or chain
+     * @throws Conflict where the job is not signed, or another is open for the vehicle
+     */
+    @Transactional
+    public long rework(long jobId, Set<String> items, String reason) {
+        jobs.lockBoard();
+        Job first = get(jobId);
+        if (first.stage() != JobStage.DONE) {
+            throw new Conflict("Job %d is not signed; go on with it instead.".formatted(jobId));
+        }
+        EngineFamily family = family(first);
+        new Checks()
+                .text(reason, 400, "/reason", "What is wrong")
+                .that(
+                        items.stream().allMatch(i -> family.item(i).isPresent()),
+                        "/items",
+                        "Choose items of this engine.")
+                .orThrow();
+        noOtherOpen(vehicles.get(first.vehicleId()));
+        JobScope scope = JobScope.usual();
+        JobScope again = new JobScope(
+                items,
+                Optional.of(School.BOOK_MINIMUM),
+                scope.seals(),
+                scope.keptUntil(),
+                scope.decisions(),
+                first.scope().parts(),
+                first.scope().ownerSupplied(),
+                first.scope().variants(),
+                0);
+        long id = jobs.addRework(first, again, reason.strip());
+        log.write(first.vehicleId(), "job %d comes back as job %d".formatted(jobId, id), "", reason.strip());
+        return id;
+    }
+
+    private void noOtherOpen(Vehicle vehicle) {
+        jobs.ofVehicle(vehicle.id()).stream()
+                .filter(j -> j.stage().isOpen())
+                .findFirst()
+                .ifPresent(j -> {
+                    throw new Conflict(
+                            "%s already has an open job, number %d.".formatted(vehicle.registration(), j.id()));
+                });
     }
 
     /** Lets {@code decision} stand for one item, as {@link #change}. */
@@ -308,7 +405,7 @@ public class Jobs {
 
     private static String words(Job.Wishes w) {
         return w.notBefore().map(d -> "not before " + d + " ").orElse("")
-                + w.days().stream().sorted().map(Enum::name).collect(java.util.stream.Collectors.joining(", "));
+                + w.days().stream().sorted().map(Enum::name).collect(Collectors.joining(", "));
     }
 
     /** The job changed its place on the board; told within the change. */
@@ -316,6 +413,9 @@ public class Jobs {
 
     /** What the job holds changed, and so may its time; told within the change. */
     public record JobResized(long jobId) {}
+
+    /** Items were added to a job at the bench; told within the change. */
+    public record JobWidened(long jobId, Set<String> items) {}
 
     /** One change of the board at a time; held until the transaction ends. */
     public void lockBoard() {

@@ -16,6 +16,7 @@ import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import tools.jackson.core.JacksonException;
 
 /** Turns failures into problems, once, at the edge. */
@@ -59,6 +60,8 @@ class ProblemAdvice {
             case UNIT_GUARD -> "unit-guard";
             case NOT_ALLOWED -> "not-allowed-on-card";
             case ALREADY_SIGNED -> "already-signed";
+            case PAUSED -> "job-waits";
+            case AWAITS_OWNER -> "awaits-owner";
             default -> "card-refused";
         };
         String suggestion =
@@ -70,6 +73,17 @@ class ProblemAdvice {
                 String.valueOf(e.getMessage()),
                 List.of(),
                 suggestion));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<Problem> tooLarge(MaxUploadSizeExceededException e) {
+        return answer(new Problem(
+                "/problems/invalid-input",
+                "Invalid input",
+                413,
+                "The file is larger than 12 MB.",
+                List.of(new FieldProblem("/file", "The file is larger than 12 MB.")),
+                null));
     }
 
     @ExceptionHandler

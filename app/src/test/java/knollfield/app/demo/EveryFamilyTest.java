@@ -14,14 +14,12 @@ import knollfield.core.bundle.BundleRules;
 import knollfield.core.due.ClockStart;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
+import knollfield.core.jobcard.BookAnswer;
 import knollfield.core.jobcard.CardEntry;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardGenerator;
 import knollfield.core.jobcard.CardPlan;
 import knollfield.core.jobcard.CardState;
-import knollfield.core.jobcard.Step;
-import knollfield.core.jobcard.Task;
-import knollfield.core.units.TorqueUnit;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -48,7 +46,7 @@ class EveryFamilyTest {
                 family, Set.of("air conditioning"), usual(family, Map.of()).items());
         CardState state = enter(CardState.fresh(plan), new CardEvent.Started(150_000, ""));
         while (state.next().isPresent()) {
-            state = enter(state, goodAnswer(state.next().get()));
+            state = enter(state, BookAnswer.to(state.next().get()));
         }
         state = enter(state, new CardEvent.Completed(""));
 
@@ -92,25 +90,5 @@ class EveryFamilyTest {
 
     private static CardState enter(CardState state, CardEvent event) {
         return state.after(new CardEntry(state.seq() + 1, Instant.EPOCH, "Hedra Voss", false, event));
-    }
-
-    private static CardEvent goodAnswer(Step step) {
-        if (step.task() instanceof Task.Inspect t) {
-            return new CardEvent.Inspected(step.code(), t.results().get(0));
-        } else if (step.task() instanceof Task.Count t) {
-            return new CardEvent.Counted(step.code(), t.expected());
-        } else if (step.task() instanceof Task.Tighten t) {
-            return new CardEvent.TorqueEntered(
-                    step.code(),
-                    t.spec().orElseThrow().torque().in(TorqueUnit.POUND_FOOT),
-                    TorqueUnit.POUND_FOOT,
-                    t.spec().get().angleDegrees(),
-                    false);
-        } else if (step.task() instanceof Task.Turn) {
-            return new CardEvent.Turned(step.code());
-        } else if (step.task() instanceof Task.TrueMarks) {
-            return new CardEvent.MarksRead(step.code(), Set.of());
-        }
-        return new CardEvent.Ticked(step.code());
     }
 }

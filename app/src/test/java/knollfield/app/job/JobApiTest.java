@@ -10,7 +10,6 @@ import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.common.HybridBinarizer;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +25,6 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -36,9 +34,6 @@ class JobApiTest {
 
     @RegisterExtension
     static final Server SERVER = Server.empty();
-
-    /** A working day of its own for every test, so that they do not stand in each other's way on the board. */
-    private static LocalDate nextDay = TODAY.plusDays(7);
 
     private Client ines;
     private Client hedra;
@@ -52,47 +47,17 @@ class JobApiTest {
         ines = SERVER.as("ines");
         technician = technician("hedra", "Hedra Voss", "BELT");
         hedra = SERVER.as("hedra");
-        bay = bay();
+        bay = Workbench.bay(SERVER);
         vehicle = Given.vehicle(SERVER, ines, "");
         Given.reading(ines, vehicle, TODAY.minusDays(40), "170000", "KM").ok();
         Given.renewal(ines, vehicle, "belt", TODAY.minusYears(5), 40_000, false).ok();
         Given.renewal(ines, vehicle, "tensioner", TODAY.minusYears(5), 40_000, false)
                 .ok();
-        do {
-            nextDay = nextDay.plusDays(1);
-        } while (nextDay.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue());
-        day = nextDay;
+        day = Workbench.ownDay();
     }
 
     private long technician(String signIn, String name, String skill) {
-        List<JsonNode> people =
-                ines.get("/api/setup/people").json().valueStream().toList();
-        if (people.stream().noneMatch(p -> p.get("signIn").asString().equals(signIn))) {
-            ines.post("/api/setup/people", """
-                            {"signIn": "%s", "name": "%s", "role": "TECHNICIAN", "skills": ["%s"],
-                             "workingDays": ["MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY"],
-                             "password": "%s"}
-                            """.formatted(signIn, name, skill, Server.DEMO_PASSWORD))
-                    .ok();
-        }
-        return ines.get("/api/setup/people")
-                .json()
-                .valueStream()
-                .filter(p -> p.get("signIn").asString().equals(signIn))
-                .findFirst()
-                .orElseThrow()
-                .get("id")
-                .asLong();
-    }
-
-    /** The product has no screen for bays yet. */
-    private static long bay() {
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
-        if (jdbc.sql("SELECT COUNT(*) FROM bay").query(Long.class).single() == 0) {
-            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Bay 1', 'two posts', 2)")
-                    .update();
-        }
-        return jdbc.sql("SELECT MIN(id) FROM bay").query(Long.class).single();
+        return Workbench.technician(ines, signIn, name, skill);
     }
 
     private long job() {
@@ -115,22 +80,20 @@ class JobApiTest {
         return job;
     }
 
-    private Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
-        return who.post(
-                "/api/jobs/%d/card/events".formatted(job),
-                "{\"clientKey\": \"%s\", \"basedOn\": %d, %s}".formatted(key, basedOn, fields));
+    private static Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
+        return Workbench.enter(who, job, key, basedOn, fields);
     }
 
     private Client.Answer enter(long job, String fields) {
-        return enter(hedra, job, UUID.randomUUID().toString(), 1_000_000, fields);
+        return Workbench.enter(hedra, job, fields);
     }
 
     private JsonNode card(long job) {
-        return hedra.get("/api/jobs/%d/card".formatted(job)).ok().json();
+        return Workbench.card(hedra, job);
     }
 
     private static Stream<JsonNode> steps(JsonNode card) {
-        return card.get("phases").valueStream().flatMap(p -> p.get("steps").valueStream());
+        return Workbench.steps(card);
     }
 
     private void start(long job) {
@@ -138,41 +101,8 @@ class JobApiTest {
                 .ok();
     }
 
-    /** Answers well up to the step, or to the end where it is null. */
     private void workUntil(long job, String step) {
-        while (true) {
-            JsonNode card = card(job);
-            String next = card.path("nextStep").asString(null);
-            if (next == null || next.equals(step)) {
-                return;
-            }
-            JsonNode s = steps(card)
-                    .filter(x -> x.get("code").asString().equals(next))
-                    .findFirst()
-                    .orElseThrow();
-            enter(job, "\"step\": \"%s\", %s".formatted(next, goodAnswer(s))).ok();
-        }
-    }
-
-    private static String goodAnswer(JsonNode s) {
-        return switch (s.get("task").asString()) {
-            case "INSPECT" ->
-                "\"type\": \"INSPECT\", \"result\": \"%s\""
-                        .formatted(s.get("results").get(0).asString());
-            case "COUNT" ->
-                "\"type\": \"COUNT\", \"count\": %d".formatted(s.get("expected").asInt());
-            case "TURN" -> "\"type\": \"TURN\"";
-            case "MARKS" -> "\"type\": \"MARKS\", \"notTrue\": []";
-            case "TIGHTEN" ->
-                "\"type\": \"TORQUE\", \"value\": %s, \"unit\": \"NEWTON_METRE\"%s"
-                        .formatted(
-                                s.get("bookNm").asDouble(),
-                                s.has("angleDegrees")
-                                        ? ", \"angleDegrees\": "
-                                                + s.get("angleDegrees").asInt()
-                                        : "");
-            default -> "\"type\": \"TICK\"";
-        };
+        Workbench.workUntil(hedra, job, step);
     }
 
     @Test
@@ -529,7 +459,7 @@ class JobApiTest {
                             job,
                             k,
                             1_000_000,
-                            "\"type\": \"INSPECT\", \"step\": \"look\", \"result\": \"worn\"")))
+                            "\"type\": \"INSPECT\", \"step\": \"look\", \"result\": \"as expected\"")))
                     .toList();
             for (java.util.concurrent.Future<Client.Answer> answer : answers) {
                 answer.get().ok();

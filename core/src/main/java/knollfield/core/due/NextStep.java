@@ -9,6 +9,7 @@ public enum NextStep {
     PROMISE("promise"),
     START("start"),
     SIGN("sign"),
+    RECHECK("recheck"),
     NONE("none");
 
     private final String words;
@@ -23,6 +24,23 @@ public enum NextStep {
 
     /** What follows from the status, the job that is open if one is, and a call that was promised for today. */
     public static NextStep of(Status status, Optional<JobStage> job, boolean callBack) {
+        return of(status, job, callBack, false, false);
+    }
+
+    /**
+     * The same with what the bench left.
+     *
+     * @param recheck something is to be looked at again today
+     * @param awaitsOwner the job at the bench waits for the owner's answer
+     */
+    public static NextStep of(
+            Status status, Optional<JobStage> job, boolean callBack, boolean recheck, boolean awaitsOwner) {
+        if (awaitsOwner) {
+            return ASK_OWNER;
+        }
+        if (recheck) {
+            return RECHECK;
+        }
         if (job.isPresent() && job.get().isOpen()) {
             return switch (job.get()) {
                 case DRAFT -> PROMISE;

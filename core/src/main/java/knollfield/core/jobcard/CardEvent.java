@@ -1,6 +1,7 @@
 package knollfield.core.jobcard;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -18,16 +19,28 @@ public sealed interface CardEvent {
      * @param stateFound words about the state as found; may be empty
      * @param keys where the keys are; may be empty
      * @param codes fault codes read, in words; may be empty
-     * @param items what is to be renewed, as agreed that day; empty: as the card was planned
+     * @param fixed what the card is made for from that moment on, whatever is changed elsewhere; empty: as planned
      */
-    record Started(int odometerKm, String stateFound, String keys, String codes, Set<String> items)
+    record Started(int odometerKm, String stateFound, String keys, String codes, Optional<Fixed> fixed)
             implements CardEvent {
-        public Started {
-            items = Set.copyOf(items);
-        }
 
         public Started(int odometerKm, String stateFound) {
-            this(odometerKm, stateFound, "", "", Set.of());
+            this(odometerKm, stateFound, "", "", Optional.empty());
+        }
+    }
+
+    /**
+     * What a card rests on, as of check-in.
+     *
+     * @param items codes of what is to be renewed
+     * @param equipment of the vehicle
+     * @param variants settled points, choice by variant code
+     */
+    record Fixed(Set<String> items, Set<String> equipment, Map<String, String> variants) {
+        public Fixed {
+            items = Set.copyOf(items);
+            equipment = Set.copyOf(equipment);
+            variants = Map.copyOf(variants);
         }
     }
 

@@ -269,15 +269,18 @@ public record CardState(
         return step.task() instanceof Task.Choose ? "not settled yet" : "not confirmed yet";
     }
 
-    /** Answers that still stand on {@code other}: of steps that ask for the same there. */
+    /** Answers that still stand on {@code other}: of steps that ask for the same there, or for less. */
     Map<String, Answer> answersOn(CardPlan other) {
         Map<String, Answer> kept = new HashMap<>();
         answers.forEach((code, answer) -> {
-            Optional<Step> before = plan.step(code);
-            Optional<Step> now = other.step(code);
-            if (before.isPresent()
-                    && now.isPresent()
-                    && before.get().task().equals(now.get().task())) {
+            Optional<Task> before = plan.step(code).map(Step::task);
+            Optional<Task> now = other.step(code).map(Step::task);
+            boolean same = before.isPresent() && before.equals(now);
+            boolean less = answer.good()
+                    && before.orElse(null) instanceof Task.Check b
+                    && now.orElse(null) instanceof Task.Check n
+                    && b.points().containsAll(n.points());
+            if (same || less) {
                 kept.put(code, answer);
             }
         });
@@ -335,7 +338,13 @@ public record CardState(
     }
 
     CardState checkedIn(Started event, CardEntry entry) {
-        CardPlan begun = event.items().isEmpty() ? plan : plan.with(scope().on(event.items()));
+        CardPlan begun = event.fixed()
+                .map(f -> CardGenerator.generate(new CardBasis(
+                        plan.basis().family(),
+                        f.equipment(),
+                        f.variants().keySet(),
+                        scope().on(f.items()).settled(f.variants()))))
+                .orElse(plan);
         return new CardState(
                 begun,
                 answers,

@@ -1,0 +1,20 @@
+package knollfield.app.aftercare;
+
+import java.time.LocalDate;
+import java.util.Optional;
+
+/**
+ * Something found beside a job that somebody should see to.
+ *
+ * @param closed empty until it is settled
+ */
+public record FollowUp(
+        long id,
+        long vehicleId,
+        long jobId,
+        String what,
+        boolean urgent,
+        LocalDate notedOn,
+        String notedBy,
+        Optional<Closed> closed,
+        int version) {}

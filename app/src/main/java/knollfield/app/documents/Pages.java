@@ -1,0 +1,125 @@
+package knollfield.app.documents;
+
+import java.io.IOException;
+import java.util.List;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDFont;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
+
+/** A4 pages filled from the top; a new one begins where there is no room. */
+final class Pages implements AutoCloseable {
+
+    static final float MM = 72 / 25.4f;
+    static final float LEFT = 20 * MM;
+    static final float RIGHT = PDRectangle.A4.getWidth() - 20 * MM;
+    static final float SMALL = 8.5f;
+    static final float TEXT = 10;
+    private static final float TOP = PDRectangle.A4.getHeight() - 22 * MM;
+    private static final float BOTTOM = 22 * MM;
+
+    final PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
+    final PDFont plain = new PDType1Font(FontName.HELVETICA);
+    private final PDDocument document;
+    private final String foot;
+    private int number;
+    private float y;
+    private PDPageContentStream out;
+
+    Pages(PDDocument document, String foot) throws IOException {
+        this.document = document;
+        this.foot = foot;
+        this.out = page();
+    }
+
+    private PDPageContentStream page() throws IOException {
+        PDPage page = new PDPage(PDRectangle.A4);
+        document.addPage(page);
+        number++;
+        y = TOP;
+        PDPageContentStream stream = new PDPageContentStream(document, page);
+        PdfText.line(stream, plain, SMALL, LEFT, BOTTOM - 8 * MM, foot);
+        PdfText.right(stream, plain, SMALL, RIGHT, BOTTOM - 8 * MM, "Page " + number);
+        return stream;
+    }
+
+    /** Begins another page where less than {@code height} is left. */
+    void room(float height) throws IOException {
+        if (y - height < BOTTOM) {
+            out.close();
+            out = page();
+        }
+    }
+
+    void down(float points) {
+        y -= points;
+    }
+
+    void text(PDFont font, float size, float x, String text) throws IOException {
+        PdfText.line(out, font, size, x, y, text);
+    }
+
+    void right(PDFont font, float size, float x, String text) throws IOException {
+        PdfText.right(out, font, size, x, y, text);
+    }
+
+    void rule() throws IOException {
+        out.setLineWidth(0.5f);
+        out.moveTo(LEFT, y);
+        out.lineTo(RIGHT, y);
+        out.stroke();
+    }
+
+    void paragraph(String text) throws IOException {
+        for (String line : PdfText.wrap(plain, TEXT, text, RIGHT - LEFT)) {
+            room(13);
+            text(plain, TEXT, LEFT, line);
+            down(13);
+        }
+        down(5);
+    }
+
+    /** Sets cells side by side, each wrapped within its column, as high as the highest. */
+    void row(PDFont font, float size, List<Cell> cells) throws IOException {
+        float line = size + 2.5f;
+        int lines = 1;
+        for (Cell cell : cells) {
+            lines = Math.max(
+                    lines, PdfText.wrap(font, size, cell.text(), cell.width()).size());
+        }
+        room(lines * line);
+        for (Cell cell : cells) {
+            float at = y;
+            for (String text : PdfText.wrap(font, size, cell.text(), cell.width())) {
+                PdfText.line(out, font, size, cell.x(), at, text);
+                at -= line;
+            }
+        }
+        y -= lines * line;
+    }
+
+    /** Text in a column. */
+    record Cell(float x, float width, String text) {}
+
+    /** A picture, at most as wide as the page and a third as high, with its words under it. */
+    void picture(byte[] jpeg, String words) throws IOException {
+        PDImageXObject image = JPEGFactory.createFromByteArray(document, jpeg);
+        float scale = Math.min((RIGHT - LEFT) / 2 / image.getWidth(), 70 * MM / image.getHeight());
+        room(image.getHeight() * scale + 18);
+        y -= image.getHeight() * scale;
+        out.drawImage(image, LEFT, y, image.getWidth() * scale, image.getHeight() * scale);
+        y -= 11;
+        PdfText.line(out, plain, SMALL, LEFT, y, words);
+        y -= 14;
+    }
+
+    @Override
+    public void close() throws IOException {
+        out.close();
+    }
+}

@@ -1,0 +1,48 @@
+package knollfield.app.engine;
+
+import java.util.List;
+import knollfield.core.engine.BeltPath;
+import knollfield.core.engine.Pulley;
+import knollfield.core.engine.TimingGeometry;
+
+/**
+ * A loop as the screens draw it.
+ *
+ * @param runs free stretches between neighbouring wheels, in running order
+ */
+public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, List<RunView> runs) {
+
+    public record PulleyView(
+            String code,
+            String name,
+            Pulley.Role role,
+            double x,
+            double y,
+            int teeth,
+            double radiusMm,
+            boolean outside,
+            boolean marked) {}
+
+    public record RunView(String from, String to, TimingGeometry.Pull pull) {}
+
+    public static PathView of(BeltPath path) {
+        return new PathView(
+                path.teeth(),
+                path.clockwise(),
+                path.pulleys().stream()
+                        .map(p -> new PulleyView(
+                                p.code(),
+                                p.name(),
+                                p.role(),
+                                p.x(),
+                                p.y(),
+                                p.teeth(),
+                                p.radiusMm(),
+                                p.outside(),
+                                p.marked()))
+                        .toList(),
+                TimingGeometry.runs(path).stream()
+                        .map(r -> new RunView(r.from(), r.to(), r.pull()))
+                        .toList());
+    }
+}

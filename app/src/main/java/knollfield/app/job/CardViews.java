@@ -1,0 +1,289 @@
+package knollfield.app.job;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import knollfield.app.engine.PathView;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.People;
+import knollfield.app.security.Person;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.core.bundle.BundleLine;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.JobStage;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Handling;
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Item;
+import knollfield.core.jobcard.CardEvent;
+import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.GateKind;
+import knollfield.core.jobcard.Step;
+import knollfield.core.jobcard.WorkClock;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** A job card as the bench reads it. */
+@Component
+class CardViews {
+
+    private final Jobs jobs;
+    private final Cards cards;
+    private final PhotoRepository photos;
+    private final People people;
+    private final CurrentPerson current;
+
+    CardViews(Jobs jobs, Cards cards, PhotoRepository photos, People people, CurrentPerson current) {
+        this.jobs = jobs;
+        this.cards = cards;
+        this.photos = photos;
+        this.people = people;
+        this.current = current;
+    }
+
+    /** @param minutes worked in it; null where nobody has been at it yet */
+    record PhaseView(
+            String code,
+            String title,
+            boolean done,
+            @Nullable Integer minutes,
+            List<StepViews.StepView> steps) {}
+
+    record GateView(
+            GateKind kind,
+            String words,
+            boolean open,
+            boolean overridable,
+            @Nullable String waitsFor,
+            @Nullable String overriddenWith,
+            @Nullable String overriddenBy,
+            String afterStep) {}
+
+    record PauseView(CardEvent.PauseReason why, String whyWords, String words) {}
+
+    record BenchFinding(@Nullable String step, String words, String advice, String note, String by, Instant at) {}
+
+    record SideView(String words, boolean urgent) {}
+
+    record ContingencyView(String step, String what, int minutes, String part, long partMinor) {}
+
+    record PhotoView(long id, String step, String caption, int width, int height, String by, Instant at) {}
+
+    record AttemptView(int number, String what, String by, Instant at) {}
+
+    /** A line that what was found asks for and the card does not have. */
+    record OfferedLine(String code, String name, int minutes, String reason) {}
+
+    record AwaitedLine(String code, String name) {}
+
+    record RecheckAskedView(String what, int days) {}
+
+    record ReworkView(long of, String reason) {}
+
+    record WaitView(
+            String why,
+            String words,
+            Instant from,
+            @Nullable Integer minutes) {}
+
+    record WorkedView(int minutes, Map<String, Integer> byPerson, List<WaitView> waits, int uncounted) {}
+
+    record CardView(
+            long jobId,
+            JobStage stage,
+            long seq,
+            long vehicleId,
+            String registration,
+            String makeModel,
+            String ownerName,
+            String ownerPhone,
+            String family,
+            Interference interference,
+            List<String> items,
+            int bookMinutes,
+            int contingencyMinutes,
+            WorkedView worked,
+            int turnsUntilPaintReturns,
+            @Nullable Integer turningBackDegrees,
+            PathView path,
+            List<PhaseView> phases,
+            List<GateView> gates,
+            @Nullable String nextStep,
+            boolean started,
+            @Nullable PauseView paused,
+            int attempt,
+            List<AttemptView> attempts,
+            boolean hardStop,
+            boolean outOfTime,
+            boolean mayOverride,
+            boolean mayAskOwner,
+            List<String> technicians,
+            List<BenchFinding> findings,
+            List<SideView> sideFindings,
+            List<ContingencyView> contingencies,
+            List<PhotoView> photos,
+            List<RecheckAskedView> rechecks,
+            List<OfferedLine> offers,
+            List<AwaitedLine> awaiting,
+            @Nullable ReworkView rework,
+            List<String> cautions,
+            @Nullable Integer lastOdometerKm,
+            @Nullable Integer odometerKm,
+            @Nullable LocalDate completedOn,
+            @Nullable LocalDate nextDueOn,
+            @Nullable Integer nextDueKm) {}
+
+    CardView view(Job job) {
+        CardState state = cards.state(job);
+        Vehicle vehicle = jobs.state(job).history().vehicle();
+        EngineFamily family = state.plan().basis().family();
+        WorkClock worked = cards.worked(job, state);
+        Person person = current.get();
+        Optional<Job.Done> done = job.done();
+        List<Step> steps = state.plan().steps();
+        return new CardView(
+                job.id(),
+                job.stage(),
+                state.seq(),
+                vehicle.id(),
+                vehicle.registration(),
+                vehicle.makeModel(),
+                vehicle.ownerName(),
+                vehicle.ownerPhone(),
+                family.name(),
+                family.interference(),
+                names(family, state.scope().items()),
+                state.plan().bookMinutes(),
+                state.noted(CardEvent.Contingency.class).stream()
+                        .mapToInt(CardEvent.Contingency::minutes)
+                        .sum(),
+                worked(worked),
+                state.plan().turnsUntilPaintReturns(),
+                boxed(family.handling()),
+                PathView.of(family.path()),
+                state.plan().phases().stream()
+                        .map(p -> new PhaseView(
+                                p.code(),
+                                p.title(),
+                                p.steps().stream().allMatch(state::isSettled),
+                                worked.byPhase().get(p.code()),
+                                p.steps().stream()
+                                        .map(s -> StepViews.of(s, state))
+                                        .toList()))
+                        .toList(),
+                state.gates().stream()
+                        .map(g -> new GateView(
+                                g.kind(),
+                                g.kind().words(),
+                                g.open(),
+                                g.kind().overridable(),
+                                g.waitsFor().orElse(null),
+                                g.overriddenWith().orElse(null),
+                                Optional.ofNullable(state.overrides().get(g.kind()))
+                                        .map(CardState.Opened::by)
+                                        .orElse(null),
+                                steps.get(state.plan().gatePositions().getOrDefault(g.kind(), 0))
+                                        .code()))
+                        .toList(),
+                state.next().map(Step::code).orElse(null),
+                state.started().isPresent(),
+                state.paused()
+                        .map(p -> new PauseView(p.why(), p.why().words(), p.words()))
+                        .orElse(null),
+                state.attempt(),
+                state.attempts().stream()
+                        .map(a -> new AttemptView(a.number(), a.what(), a.by(), a.at()))
+                        .toList(),
+                state.hardStop(),
+                state.scope().outOfTime(),
+                person.isManager(),
+                true,
+                people.technicians().stream().map(Person::name).toList(),
+                state.findings().stream().map(CardViews::finding).toList(),
+                state.noted(CardEvent.SideFinding.class).stream()
+                        .map(f -> new SideView(f.words(), f.urgent()))
+                        .toList(),
+                state.noted(CardEvent.Contingency.class).stream()
+                        .map(c -> new ContingencyView(c.step(), c.what(), c.minutes(), c.part(), c.partMinor()))
+                        .toList(),
+                photos(job, state),
+                state.noted(CardEvent.RecheckAsked.class).stream()
+                        .map(r -> new RecheckAskedView(r.what(), r.days()))
+                        .toList(),
+                offers(job, state),
+                state.scope().awaiting().stream()
+                        .sorted()
+                        .map(i -> new AwaitedLine(
+                                i, family.item(i).map(Item::name).orElse(i)))
+                        .toList(),
+                job.rework().map(r -> new ReworkView(r.of(), r.reason())).orElse(null),
+                family.cautions(),
+                jobs.state(job).forecast().readings().last().map(r -> r.km()).orElse(null),
+                state.started().map(CardEvent.Started::odometerKm).orElse(null),
+                done.map(Job.Done::on).orElse(null),
+                done.flatMap(Job.Done::nextDueOn).orElse(null),
+                done.filter(d -> d.nextDueKm().isPresent())
+                        .map(d -> d.nextDueKm().getAsInt())
+                        .orElse(null));
+    }
+
+    static List<String> names(EngineFamily family, Set<String> items) {
+        return family.items().stream()
+                .filter(i -> items.contains(i.code()))
+                .map(Item::name)
+                .toList();
+    }
+
+    private static @Nullable Integer boxed(Handling handling) {
+        return handling.turningBackDegrees().isPresent()
+                ? handling.turningBackDegrees().getAsInt()
+                : null;
+    }
+
+    private static WorkedView worked(WorkClock clock) {
+        return new WorkedView(
+                clock.minutes(),
+                clock.byPerson(),
+                clock.waits().stream()
+                        .map(w -> new WaitView(
+                                w.why(), w.words(), w.from(), w.minutes().orElse(null)))
+                        .toList(),
+                clock.uncounted());
+    }
+
+    private static BenchFinding finding(CardState.Finding f) {
+        EvidenceKind kind = f.kind();
+        return new BenchFinding(f.step().orElse(null), kind.words(), kind.advice(), f.words(), f.by(), f.at());
+    }
+
+    private List<PhotoView> photos(Job job, CardState state) {
+        Map<Long, CardEvent.PhotoTaken> taken = state.noted(CardEvent.PhotoTaken.class).stream()
+                .collect(java.util.stream.Collectors.toMap(CardEvent.PhotoTaken::photoId, p -> p, (a, b) -> b));
+        return photos.ofJob(job.id()).stream()
+                .filter(p -> taken.containsKey(p.id()))
+                .map(p -> {
+                    CardEvent.PhotoTaken event = Objects.requireNonNull(taken.get(p.id()));
+                    return new PhotoView(
+                            p.id(), event.step(), event.caption(), p.width(), p.height(), p.takenBy(), p.takenAt());
+                })
+                .toList();
+    }
+
+    /** What the rules ask for by now, most of all because of what was found, and the card does not have. */
+    private List<OfferedLine> offers(Job job, CardState state) {
+        if (job.stage() != JobStage.UNDER_WAY) {
+            return List.of();
+        }
+        return jobs.bundle(job).lines().stream()
+                .filter(l -> l.kind() == BundleLine.Kind.ITEM
+                        && l.included()
+                        && !state.scope().items().contains(l.code()))
+                .map(l -> new OfferedLine(
+                        l.code(), l.name(), l.marginalMinutes(), l.reason().text()))
+                .toList();
+    }
+}

@@ -1,0 +1,46 @@
+package knollfield.app.job;
+
+import knollfield.app.problem.Conflict;
+import knollfield.app.standins.FrequencyMeter;
+import knollfield.core.calculator.BeltTension;
+import knollfield.core.engine.Handling;
+import knollfield.core.jobcard.CardState;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The belt-frequency meter at the bench. */
+@RestController
+class MeterController {
+
+    private final Jobs jobs;
+    private final Cards cards;
+    private final FrequencyMeter meter;
+
+    MeterController(Jobs jobs, Cards cards, FrequencyMeter meter) {
+        this.jobs = jobs;
+        this.cards = cards;
+        this.meter = meter;
+    }
+
+    /** @param newtons tension of a string that swings like that; null where the book has no free run */
+    record MeterReading(double hertz, @Nullable Double newtons) {}
+
+    /** One reading; it is shown, and entered only when somebody enters it. */
+    @PostMapping("/api/jobs/{id}/card/frequency")
+    MeterReading read(@PathVariable long id) {
+        Job job = jobs.get(id);
+        CardState state = cards.state(job);
+        Handling.Acceptance window = state.plan()
+                .basis()
+                .family()
+                .handling()
+                .acceptance()
+                .filter(a -> a.quantity() == Handling.Quantity.FREQUENCY_HZ)
+                .orElseThrow(() -> new Conflict("This engine's tension is not set by frequency."));
+        double hertz = meter.read(job.vehicleId(), window, state.attempt());
+        return new MeterReading(
+                hertz, window.run().map(r -> BeltTension.newtons(r, hertz)).orElse(null));
+    }
+}

@@ -1,0 +1,11 @@
+package knollfield.app.job;
+
+import java.time.Instant;
+
+/**
+ * A stored picture, without its bytes.
+ *
+ * @param width pixels
+ * @param height pixels
+ */
+record Photo(long id, int width, int height, String takenBy, Instant takenAt) {}

@@ -1,0 +1,117 @@
+package knollfield.app.practice;
+
+import java.util.Arrays;
+import java.util.List;
+import knollfield.app.engine.EngineBook;
+import knollfield.app.engine.PathView;
+import knollfield.app.problem.Checks;
+import knollfield.app.problem.NotFound;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.practice.Exercise;
+import knollfield.core.practice.Marks;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Rounds of practice; no job, vehicle or log is touched. */
+@RestController
+@RequestMapping("/api/practice")
+class PracticeController {
+
+    private final EngineBook book;
+
+    PracticeController(EngineBook book) {
+        this.book = book;
+    }
+
+    record DecisionView(Exercise.Decision code, String words) {}
+
+    /**
+     * @param startTeeth crank teeth from where it stands to its marks
+     * @param wheels in no order
+     * @param degreesOut by which the mark of {@code wheelOut} stands beside its pointer; this is what is drawn
+     */
+    record RoundView(
+            String family,
+            String name,
+            long seed,
+            PathView path,
+            int crankTeeth,
+            @Nullable Integer turningBackDegrees,
+            int startTeeth,
+            List<String> wheels,
+            String wheelOut,
+            double degreesOut,
+            String situation,
+            List<DecisionView> decisions) {}
+
+    record RoundAnswers(
+            String family,
+            long seed,
+            List<Integer> turns,
+            List<String> order,
+            String wheelOut,
+            int teethOut,
+            Exercise.Decision decision) {}
+
+    record PartView(String name, int points, int most, String words) {}
+
+    record MarksView(int points, List<PartView> parts) {}
+
+    /** The round that {@code seed} stands for. */
+    @GetMapping("/{family}")
+    RoundView round(@PathVariable String family, @RequestParam long seed) {
+        EngineFamily engine = engine(family);
+        Exercise e = Exercise.of(engine.path(), engine.handling(), seed);
+        return new RoundView(
+                engine.code(),
+                engine.name(),
+                seed,
+                PathView.of(engine.path()),
+                engine.path().crankTeeth(),
+                engine.handling().turningBackDegrees().isPresent()
+                        ? engine.handling().turningBackDegrees().getAsInt()
+                        : null,
+                e.startTeeth(),
+                e.wheels(),
+                e.wheelOut(),
+                e.degreesOut(),
+                e.situation().words(),
+                Arrays.stream(Exercise.Decision.values())
+                        .map(d -> new DecisionView(d, d.words()))
+                        .toList());
+    }
+
+    /** Scores a round by core's geometry. */
+    @PostMapping("/marks")
+    MarksView marks(@RequestBody RoundAnswers a) {
+        new Checks()
+                .that(a.turns().size() <= 500, "/turns", "More than 500 moves.")
+                .that(
+                        a.turns().stream().allMatch(t -> Math.abs(t) <= 1_000),
+                        "/turns",
+                        "A move is at most 1,000 teeth.")
+                .that(a.order().size() <= 60, "/order", "More wheels than any engine has.")
+                .orThrow();
+        EngineFamily engine = engine(a.family());
+        Marks marks = Marks.of(
+                Exercise.of(engine.path(), engine.handling(), a.seed()),
+                new Marks.Answers(a.turns(), a.order(), a.wheelOut(), a.teethOut(), a.decision()));
+        return new MarksView(
+                marks.points(),
+                marks.parts().stream()
+                        .map(p -> new PartView(p.name(), p.points(), Marks.MOST, p.words()))
+                        .toList());
+    }
+
+    private EngineFamily engine(String code) {
+        return book.find(code)
+                .orElseThrow(() -> new NotFound("Engine family %s is not on file.".formatted(code)))
+                .family();
+    }
+}

@@ -1,0 +1,379 @@
+package knollfield.app.record;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import knollfield.app.documents.RecordSheet;
+import knollfield.app.documents.RecordSheet.Line;
+import knollfield.app.documents.RecordSheet.Section;
+import knollfield.app.estimate.Estimates;
+import knollfield.app.job.Cards;
+import knollfield.app.job.Job;
+import knollfield.app.job.JobPictures;
+import knollfield.app.job.Jobs;
+import knollfield.app.problem.Conflict;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.core.bundle.BundleLine;
+import knollfield.core.completion.Completion;
+import knollfield.core.completion.Recheck;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.TorqueSpec;
+import knollfield.core.estimate.Consent;
+import knollfield.core.jobcard.Answer;
+import knollfield.core.jobcard.CardEntry;
+import knollfield.core.jobcard.CardEvent;
+import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.Step;
+import knollfield.core.jobcard.Task;
+import knollfield.core.jobcard.WorkClock;
+import org.springframework.stereotype.Service;
+
+/** Gathers the record of a signed job from its card, its bundle and what the owner said (procedure.md). */
+@Service
+public class JobRecords {
+
+    private static final DateTimeFormatter TIME =
+            DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK).withZone(ZoneId.systemDefault());
+
+    private final Jobs jobs;
+    private final Cards cards;
+    private final JobPictures pictures;
+    private final Estimates estimates;
+    private final WorkshopSettings settings;
+    private final Words words;
+
+    JobRecords(
+            Jobs jobs, Cards cards, JobPictures pictures, Estimates estimates, WorkshopSettings settings, Words words) {
+        this.jobs = jobs;
+        this.cards = cards;
+        this.pictures = pictures;
+        this.estimates = estimates;
+        this.settings = settings;
+        this.words = words;
+    }
+
+    /**
+     * The record of a job.
+     *
+     * @throws Conflict where it is not signed yet
+     */
+    RecordSheet of(long jobId, boolean withPictures) {
+        Job job = jobs.get(jobId);
+        Job.Done done = job.done()
+                .orElseThrow(
+                        () -> new Conflict("Job %d is not signed yet; its record is not closed.".formatted(jobId)));
+        CardState card = cards.state(job);
+        Vehicle vehicle = jobs.state(job).history().vehicle();
+        List<Section> sections = new ArrayList<>();
+        add(sections, "Renewed, left, moved over", items(job, card));
+        add(sections, "Timing", timing(card));
+        add(sections, "Joints", joints(card));
+        add(sections, "Looked at, counted, measured", looks(card));
+        add(sections, "Deviations, with words", deviations(card));
+        add(sections, "Found, and what follows", found(card, done));
+        add(sections, "Time", time(job, card));
+        add(sections, "Owner", owner(jobId, card));
+        return new RecordSheet(
+                settings.get().name(),
+                jobId,
+                vehicle.registration(),
+                vehicle.makeModel(),
+                vehicle.ownerName(),
+                done.on(),
+                words.km(done.km()),
+                nextDue(done),
+                sections,
+                withPictures ? pictures.of(job, card) : List.of());
+    }
+
+    private static void add(List<Section> sections, String title, List<Line> lines) {
+        if (!lines.isEmpty()) {
+            sections.add(new Section(title, lines));
+        }
+    }
+
+    private String nextDue(Job.Done done) {
+        List<String> limits = new ArrayList<>();
+        done.nextDueOn().ifPresent(d -> limits.add(words.day(d)));
+        done.nextDueKm().ifPresent(km -> limits.add(words.km(km)));
+        return limits.isEmpty() ? "by inspection" : String.join(" or ", limits) + ", whichever first";
+    }
+
+    private List<Line> items(Job job, CardState card) {
+        EngineFamily family = jobs.family(job);
+        Set<String> renewed = Completion.items(card);
+        String by = card.signature().map(CardState.Signature::by).orElse("");
+        List<Line> lines = new ArrayList<>();
+        for (Item item : family.items()) {
+            if (renewed.contains(item.code())) {
+                lines.add(new Line(
+                        item.name(),
+                        "renewed, part %s, %s"
+                                .formatted(
+                                        jobs.fittedPart(job, item),
+                                        job.scope().ownerSupplied().contains(item.code())
+                                                ? "brought by the owner"
+                                                : "supplied by the workshop"),
+                        by,
+                        false));
+            }
+        }
+        if (renewed.isEmpty()) {
+            lines.add(new Line("Parts", "the same parts put back; no clock restarted", by, true));
+        }
+        for (BundleLine line : jobs.bundle(job).lines()) {
+            if (line.kind() == BundleLine.Kind.ITEM
+                    && !renewed.contains(line.code())
+                    && job.scope().decisions().containsKey(line.code())) {
+                lines.add(new Line(line.name(), "left: " + line.reason().text(), "", false));
+            }
+        }
+        answered(card, s -> s.code().equals("moveover"))
+                .forEach(a -> lines.add(new Line("Small parts", a.answer().words(), by(a.answer()), false)));
+        return lines;
+    }
+
+    private record Answered(Step step, Answer answer) {}
+
+    private static List<Answered> answered(CardState card, java.util.function.Predicate<Step> which) {
+        return card.plan().steps().stream()
+                .filter(which)
+                .flatMap(s -> Optional.ofNullable(card.answers().get(s.code())).stream()
+                        .map(a -> new Answered(s, a)))
+                .toList();
+    }
+
+    private List<Line> timing(CardState card) {
+        List<Line> lines = new ArrayList<>();
+        String method = card.scope().paint()
+                ? "own paint marks in place of the locking tools"
+                : switch (card.plan().basis().family().reference()) {
+                    case PINS -> "pins and bars";
+                    case MARKS -> "maker's marks";
+                    case PAINT -> "own paint marks";
+                };
+        if (card.plan().step("marksafter").isPresent()) {
+            lines.add(new Line("Reference", method, "", card.scope().paint()));
+            if (card.scope().outOfTime()) {
+                lines.add(new Line("Found out of time", "timed from scratch", "", true));
+            }
+            card.attempts()
+                    .forEach(a -> lines.add(
+                            new Line("Attempt " + a.number(), a.what(), a.by() + ", " + TIME.format(a.at()), false)));
+            lines.add(new Line("Attempts", String.valueOf(card.attempt()), "", false));
+        }
+        answered(
+                        card,
+                        s -> s.task() instanceof Task.Turn
+                                || s.task() instanceof Task.TrueMarks
+                                || s.code().startsWith("pins")
+                                || s.code().equals("tensionerset")
+                                || s.code().equals("arm")
+                                || s.code().equals("window"))
+                .forEach(a -> lines.add(line(a)));
+        return lines;
+    }
+
+    private List<Line> joints(CardState card) {
+        List<Line> lines = new ArrayList<>();
+        for (Answered a : answered(card, s -> s.code().startsWith("torque-"))) {
+            if (a.step().task() instanceof Task.Tighten t) {
+                lines.add(new Line(
+                        t.joint() + (t.bolts() > 1 ? ", %d bolts".formatted(t.bolts()) : ""),
+                        "%s, measured; book %s"
+                                .formatted(
+                                        a.answer().words(),
+                                        t.spec().map(JobRecords::book).orElse("not on file")),
+                        by(a.answer()),
+                        false));
+            } else if (a.step().task() instanceof Task.Passes t) {
+                lines.add(new Line(
+                        t.joint(),
+                        "%s; book %s"
+                                .formatted(
+                                        a.answer().words(),
+                                        t.spec().map(JobRecords::book).orElse("not on file")),
+                        by(a.answer()),
+                        false));
+            } else {
+                lines.add(new Line(a.step().title(), "ticked, not measured", by(a.answer()), false));
+            }
+        }
+        return lines;
+    }
+
+    private static String book(TorqueSpec spec) {
+        return "%s N·m%s (%s)"
+                .formatted(
+                        spec.torque().newtonMetres() == Math.rint(spec.torque().newtonMetres())
+                                ? String.valueOf(Math.round(spec.torque().newtonMetres()))
+                                : String.valueOf(spec.torque().newtonMetres()),
+                        spec.angleDegrees().isPresent()
+                                ? " + " + spec.angleDegrees().getAsInt() + "°"
+                                : "",
+                        spec.origin());
+    }
+
+    private List<Line> looks(CardState card) {
+        return answered(
+                        card,
+                        s -> !(s.task() instanceof Task.Tick
+                                        || s.task() instanceof Task.Confirm
+                                        || s.task() instanceof Task.Turn
+                                        || s.task() instanceof Task.TrueMarks
+                                        || s.task() instanceof Task.Tighten
+                                        || s.task() instanceof Task.Passes)
+                                && !s.code().startsWith("pins")
+                                && !s.code().equals("window")
+                                && !s.code().equals("moveover"))
+                .stream()
+                .map(this::line)
+                .toList();
+    }
+
+    private Line line(Answered a) {
+        return new Line(
+                a.step().title(), a.answer().words(), by(a.answer()), a.answer().deviation());
+    }
+
+    private List<Line> deviations(CardState card) {
+        List<Line> lines = new ArrayList<>();
+        card.overrides().entrySet().stream()
+                .sorted(java.util.Map.Entry.comparingByKey())
+                .forEach(e -> lines.add(new Line(
+                        e.getKey().words(),
+                        "opened by the manager: " + e.getValue().words(),
+                        e.getValue().by() + ", " + TIME.format(e.getValue().at()),
+                        true)));
+        answered(card, s -> true).stream().filter(a -> a.answer().deviation()).forEach(a -> lines.add(line(a)));
+        card.scope()
+                .filed()
+                .forEach((joint, spec) -> lines.add(new Line(
+                        card.plan()
+                                .basis()
+                                .family()
+                                .joint(joint)
+                                .map(j -> j.name())
+                                .orElse(joint),
+                        "torque was not on file; entered as " + book(spec),
+                        "",
+                        true)));
+        return lines;
+    }
+
+    private List<Line> found(CardState card, Job.Done done) {
+        List<Line> lines = new ArrayList<>();
+        card.findings()
+                .forEach(f -> lines.add(new Line(
+                        "Found", f.kind().words() + (f.words().isBlank() ? "" : ": " + f.words()), f.by(), false)));
+        card.noted(CardEvent.SideFinding.class)
+                .forEach(f ->
+                        lines.add(new Line(f.urgent() ? "Follow-up, urgent" : "Follow-up", f.words(), "", f.urgent())));
+        Workshop workshop = settings.get();
+        card.noted(CardEvent.Contingency.class)
+                .forEach(c -> lines.add(new Line(
+                        "Not planned",
+                        "%s, %d min%s"
+                                .formatted(
+                                        c.what(),
+                                        c.minutes(),
+                                        c.part().isBlank()
+                                                ? ""
+                                                : ", %s %s"
+                                                        .formatted(
+                                                                c.part(),
+                                                                words.money(c.partMinor(), workshop.currency()))),
+                        "",
+                        false)));
+        Recheck.after(card, done.on())
+                .forEach(r -> lines.add(new Line("Recheck", r.what(), "due " + words.day(r.due()), false)));
+        return lines;
+    }
+
+    private List<Line> time(Job job, CardState card) {
+        WorkClock clock = cards.worked(job, card);
+        List<Line> lines = new ArrayList<>();
+        lines.add(new Line(
+                "Book",
+                hours(card.plan().bookMinutes()),
+                job.actual().map(a -> "took " + hours(a.minutes())).orElse(""),
+                false));
+        card.plan()
+                .phases()
+                .forEach(p -> Optional.ofNullable(clock.byPhase().get(p.code()))
+                        .filter(m -> m > 0)
+                        .ifPresent(m -> lines.add(new Line(p.code() + " " + p.title(), hours(m), "", false))));
+        clock.byPerson().forEach((who, m) -> lines.add(new Line(who, hours(m), "", false)));
+        clock.waits()
+                .forEach(w -> lines.add(new Line(
+                        "Waited for " + w.why(),
+                        w.minutes().map(JobRecords::hours).orElse("")
+                                + (w.words().isBlank() ? "" : " " + w.words()),
+                        "from " + TIME.format(w.from()),
+                        false)));
+        for (CardEntry entry : card.journal()) {
+            if (entry.event() instanceof CardEvent.HandedOver h) {
+                lines.add(new Line(
+                        "Handed over",
+                        "%s to %s%s".formatted(entry.by(), h.to(), h.words().isBlank() ? "" : ": " + h.words()),
+                        TIME.format(entry.at()),
+                        false));
+            }
+        }
+        return lines;
+    }
+
+    private static String hours(int minutes) {
+        return "%.1f h".formatted(minutes / 60.0);
+    }
+
+    private List<Line> owner(long jobId, CardState card) {
+        List<Line> lines = new ArrayList<>();
+        EngineFamily family = card.plan().basis().family();
+        for (Consent c : estimates.said(jobId)) {
+            lines.add(new Line(
+                    family.item(c.lineCode()).map(Item::name).orElse(c.lineCode()),
+                    "%s%s%s"
+                            .formatted(
+                                    c.answer().words(),
+                                    c.warning().isBlank() ? "" : ", told: " + c.warning(),
+                                    c.signed() ? ", decline signed" : ""),
+                    "%s, %s, %s".formatted(c.saidBy(), c.how().words(), words.day(c.on())),
+                    c.answer() == Consent.Answer.LEFT));
+        }
+        card.signature().ifPresent(s -> {
+            lines.add(new Line("Old parts", s.event().oldParts().words(), "", false));
+            if (!s.event().note().isBlank()) {
+                lines.add(new Line("Words", s.event().note(), "", false));
+            }
+            lines.add(new Line("Signed", "by " + s.by(), TIME.format(s.at()), false));
+        });
+        card.checkIn().ifPresent(c -> {
+            CardEvent.Started e = c.event();
+            String found = String.join(
+                    "; ",
+                    java.util.stream.Stream.of(
+                                    e.keys().isBlank() ? "" : "keys: " + e.keys(),
+                                    e.codes().isBlank() ? "" : "codes: " + e.codes(),
+                                    e.stateFound())
+                            .filter(w -> !w.isBlank())
+                            .toList());
+            if (!found.isBlank()) {
+                lines.add(new Line("At check-in", found, c.by() + ", " + TIME.format(c.at()), false));
+            }
+        });
+        return lines;
+    }
+
+    private static String by(Answer answer) {
+        return answer.by() + ", " + TIME.format(answer.at());
+    }
+}

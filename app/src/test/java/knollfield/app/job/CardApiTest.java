@@ -1,0 +1,536 @@
+package knollfield.app.job;
+
+import static knollfield.app.job.Workbench.card;
+import static knollfield.app.job.Workbench.enter;
+import static knollfield.app.job.Workbench.step;
+import static knollfield.app.job.Workbench.workUntil;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import javax.imageio.ImageIO;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** The bench over HTTP: gates, findings, pictures, waiting, and what a signature leaves. */
+class CardApiTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.empty();
+
+    private static final Set<String> NEVER = Set.of("PINS_OUT", "TWO_TURNS", "REFERENCES_TRUE");
+
+    private Client ines;
+    private Client hedra;
+    private Client perran;
+    private long technician;
+
+    @BeforeEach
+    void people() {
+        ines = SERVER.as("ines");
+        technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
+        Workbench.technician(ines, "perran", "Perran Voss", "BELT");
+        hedra = SERVER.as("hedra");
+        perran = SERVER.as("perran");
+    }
+
+    /** A vehicle of the family at the bench, checked in; purpose empty for the belt or chain. */
+    private long atTheBench(String family, String purpose) {
+        long vehicle = Given.vehicle(SERVER, ines, family, "");
+        Given.reading(ines, vehicle, Given.TODAY.minusDays(40), "170000", "KM").ok();
+        long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        int version = 1;
+        if (!purpose.isEmpty()) {
+            ines.put("/api/jobs/%d/scope".formatted(job), """
+                    {"purpose": ["%s"], "school": "BOOK_MINIMUM", "decisions": {}, "parts": {}, "ownerSupplied": [],
+                     "variants": {}, "toolHireMinor": 0, "version": 1}""".formatted(purpose))
+                    .ok();
+            version = 2;
+        }
+        ines.put("/api/jobs/%d/booking".formatted(job), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
+                        """.formatted(
+                                technician, Workbench.bay(SERVER), Workbench.ownDay(), version))
+                .ok();
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"START\", \"odometer\": 171000, \"odometerUnit\": \"KM\", \"keys\": \"hook 2\", "
+                                + "\"codes\": \"none\", \"words\": \"scratch on the sill\"")
+                .ok();
+        return job;
+    }
+
+    private long vehicleOf(long job) {
+        return ines.get("/api/jobs/" + job).json().get("vehicleId").asLong();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"CAL-16", "OST-20", "HOL-16", "SOR-22"})
+    void everyGateOfACardHoldsOnTheServer(String family) {
+        long job = atTheBench(family, "");
+        Set<String> seen = new HashSet<>();
+        while (true) {
+            JsonNode card = card(hedra, job);
+            String next = card.path("nextStep").asString(null);
+            if (next == null) {
+                break;
+            }
+            JsonNode step = step(card, next);
+            String gate = step.path("gate").asString(null);
+            if (gate != null && !gate.equals("LABEL") && seen.add(gate)) {
+                String words = gateOf(card, gate).get("words").asString();
+                if (!gate.equals("CRITICAL_TORQUES")) {
+                    assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"label\"")
+                                    .problem(422, "gate-shut")
+                                    .get("detail")
+                                    .asString())
+                            .startsWith(words + ": ");
+                }
+                String override = "\"type\": \"OVERRIDE\", \"gate\": \"%s\", \"words\": \"seen\"".formatted(gate);
+                enter(hedra, job, override).problem(403, "not-allowed-on-card");
+                if (NEVER.contains(gate)) {
+                    enter(ines, job, override).problem(403, "not-allowed-on-card");
+                }
+                enter(hedra, job, "\"type\": \"COMPLETE\"").problem(422, "gate-shut");
+            }
+            Workbench.answer(hedra, job, step).ok();
+        }
+        Set<String> all = new HashSet<>();
+        card(hedra, job).get("gates").forEach(g -> all.add(g.get("kind").asString()));
+        all.remove("LABEL");
+        assertThat(seen).isEqualTo(all).containsAll(NEVER);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+    }
+
+    private static JsonNode gateOf(JsonNode card, String kind) {
+        return card.get("gates")
+                .valueStream()
+                .filter(g -> g.get("kind").asString().equals(kind))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void aTensionerOnlyCardHasNoGatesOfTheBelt() {
+        long job = atTheBench("HOL-12", "tensioner");
+        List<String> gates = new ArrayList<>();
+        card(hedra, job).get("gates").forEach(g -> gates.add(g.get("kind").asString()));
+
+        assertThat(gates)
+                .contains("TENSIONER_SET", "FIT_CHECK", "LABEL")
+                .doesNotContain("TWO_TURNS", "PINS_OUT", "REFERENCES_TRUE", "REFERENCE_FOUND", "SLACK_AT_TENSIONER");
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+    }
+
+    @Test
+    void aBeltFoundOutOfTimeIsTimedFromScratch() {
+        long job = atTheBench("HOL-16", "");
+        workUntil(hedra, job, "marksin");
+        JsonNode off = enter(hedra, job, "\"type\": \"MARKS\", \"step\": \"marksin\", \"wrong\": [\"inlet cam\"]")
+                .ok()
+                .json();
+        assertThat(step(off, "marksin").get("answer").get("hint").asString()).contains("found out of time");
+        JsonNode scratch = enter(hedra, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"inlet a tooth behind\"")
+                .ok()
+                .json();
+
+        assertThat(scratch.get("outOfTime").asBoolean()).isTrue();
+        assertThat(scratch.get("nextStep").asString()).isEqualTo("safepos");
+        assertThat(step(scratch, "safepos").get("notes").get(0).asString()).isNotBlank();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text()).contains("timed from scratch");
+    }
+
+    @Test
+    void anOwnersAnswerIsAwaitedOnlyForWhatWasFound() {
+        long job = atTheBench("CAL-16", "");
+        long vehicle = vehicleOf(job);
+        workUntil(hedra, job, "look");
+        JsonNode found = enter(
+                        hedra, job, "\"type\": \"INSPECT\", \"step\": \"look\", \"result\": \"oil from the top\"")
+                .ok()
+                .json();
+        assertThat(ines.get("/api/vehicles/" + vehicle)
+                        .json()
+                        .get("evidence")
+                        .get(0)
+                        .get("kind")
+                        .asString())
+                .isEqualTo("OIL_TOP");
+        assertThat(found.get("offers").valueStream().map(o -> o.get("code").asString()))
+                .contains("camseal");
+        assertThat(found.get("findings").get(0).get("advice").asString()).isNotBlank();
+
+        JsonNode wider = hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"camseal\"]}")
+                .ok()
+                .json();
+        assertThat(wider.get("awaiting").get(0).get("code").asString()).isEqualTo("camseal");
+        assertThat(step(wider, "fit-camseal").get("awaitsOwner").asBoolean()).isTrue();
+        workUntil(hedra, job, "fit-camseal");
+        enter(hedra, job, "\"type\": \"TICK\", \"step\": \"fit-camseal\"").problem(422, "awaits-owner");
+        enter(hedra, job, "\"type\": \"COMPLETE\"").problem(422, "awaits-owner");
+        JsonNode row = row(vehicle);
+        assertThat(row.get("nextStepWords").asString()).isEqualTo("ask owner");
+        assertThat(row.get("waits").asString()).isEqualTo("the owner's answer: cam seals");
+
+        // leaving it needs the warning that was given
+        String answer = """
+                {"lines": ["camseal"], "agreed": %s, "saidBy": "Tamsin Orde", "warning": "%s", "signed": false}""";
+        assertThat(hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("false", ""))
+                        .errorAt("/warning"))
+                .isNotBlank();
+        hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
+                .ok();
+        hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
+                .problem(409, "conflict");
+        assertThat(card(hedra, job).get("awaiting")).isEmpty();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("Cam seals", "agreed", "Tamsin Orde, phone");
+        assertThat(ines.get("/api/vehicles/" + vehicle)
+                        .json()
+                        .get("evidence")
+                        .get(0)
+                        .get("endedWhy")
+                        .asString())
+                .isEqualTo("ended by job " + job);
+    }
+
+    @Test
+    void whatTheOwnerLeavesGoesOffTheCardAgain() {
+        long job = atTheBench("CAL-16", "");
+        workUntil(hedra, job, "release");
+        hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"crankseal\"]}")
+                .ok();
+        assertThat(hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"wing\"]}")
+                        .errorAt("/items"))
+                .contains("Choose items");
+        hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), """
+                {"lines": ["crankseal"], "agreed": false, "saidBy": "Tamsin Orde", "warning": "may weep", "signed": true}""").ok();
+
+        JsonNode card = card(hedra, job);
+        assertThat(Workbench.steps(card).map(s -> s.get("code").asString())).doesNotContain("fit-crankseal");
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+        assertThat(ines.get("/api/vehicles/" + vehicleOf(job))
+                        .json()
+                        .get("items")
+                        .valueStream()
+                        .filter(i -> i.get("code").asString().equals("crankseal"))
+                        .noneMatch(i -> i.has("renewedOn")))
+                .isTrue();
+    }
+
+    private JsonNode row(long vehicle) {
+        String registration =
+                ines.get("/api/vehicles/" + vehicle).json().get("registration").asString();
+        return ines.get("/api/desk?q=" + registration.replace(" ", "%20"))
+                .ok()
+                .json()
+                .get("rows")
+                .get(0);
+    }
+
+    @Test
+    void aJobThatWaitsSaysForWhatAndHandOversAndTimeAreKept() {
+        long job = atTheBench("CAL-16", "");
+        JsonNode waiting = enter(hedra, job, "\"type\": \"PAUSE\", \"why\": \"FERRY\", \"words\": \"bolt on Friday\"")
+                .ok()
+                .json();
+        assertThat(waiting.get("paused").get("whyWords").asString()).isEqualTo("the ferry");
+        assertThat(ines.get("/api/jobs")
+                        .json()
+                        .valueStream()
+                        .filter(j -> j.get("id").asLong() == job)
+                        .findFirst()
+                        .orElseThrow()
+                        .get("waits")
+                        .asString())
+                .isEqualTo("the ferry: bolt on Friday");
+        enter(hedra, job, "\"type\": \"TICK\", \"step\": \"parts\"").problem(422, "job-waits");
+        enter(perran, job, "\"type\": \"RESUME\"").ok();
+        enter(hedra, job, "\"type\": \"HAND_OVER\", \"option\": \"Perran Voss\", \"words\": \"covers are off\"")
+                .ok();
+        enter(hedra, job, "\"type\": \"HAND_OVER\", \"option\": \"Hedra Voss\"").problem(422, "card-refused");
+        enter(perran, job, "\"type\": \"JOIN\"").ok();
+        enter(perran, job, "\"type\": \"LEAVE\"").ok();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"minutes\": 290, \"oldParts\": \"KEPT\"")
+                .ok();
+
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains(
+                        "Waited for the ferry",
+                        "Hedra Voss to Perran Voss: covers are off",
+                        "kept in the workshop",
+                        "keys: hook 2",
+                        "took 4.8 h");
+        assertThat(ines.get("/api/jobs/" + job)
+                        .json()
+                        .get("actual")
+                        .get("minutes")
+                        .asInt())
+                .isEqualTo(290);
+    }
+
+    @Test
+    void whatIsLeftToLookAtStandsOnTheDeskUntilSomebodyHasLooked() {
+        long job = atTheBench("CAL-16", "");
+        long vehicle = vehicleOf(job);
+        enter(hedra, job, "\"type\": \"SIDE_FINDING\", \"words\": \"brake hose chafed\", \"urgent\": true")
+                .ok();
+        enter(hedra, job, "\"type\": \"RECHECK\", \"words\": \"wheel fasteners\", \"days\": 0")
+                .ok();
+        enter(hedra, job, "\"type\": \"RECHECK\", \"words\": \"too late\", \"days\": 400")
+                .problem(422, "card-refused");
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"CONTINGENCY\", \"step\": \"strip\", \"words\": \"stud sheared\", \"minutes\": 45, "
+                                + "\"part\": \"stud\", \"partMinor\": 350")
+                .ok();
+        workUntil(hedra, job, "level");
+        enter(hedra, job, "\"type\": \"DEFER\", \"step\": \"level\"").ok();
+        workUntil(hedra, job, null);
+        assertThat(card(hedra, job).get("contingencyMinutes").asInt()).isEqualTo(45);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        JsonNode left =
+                ines.get("/api/vehicles/%d/aftercare".formatted(vehicle)).ok().json();
+        assertThat(left.get("rechecks").valueStream().map(r -> r.get("what").asString()))
+                .containsExactly("wheel fasteners", "Coolant level, cold");
+        assertThat(left.get("rechecks").get(1).get("due").asString())
+                .isEqualTo(Given.TODAY.plusDays(1).toString());
+        assertThat(left.get("followUps").get(0).get("urgent").asBoolean()).isTrue();
+        JsonNode row = row(vehicle);
+        assertThat(row.get("recheck").asString()).isEqualTo("wheel fasteners");
+        assertThat(row.get("nextStepWords").asString()).isEqualTo("recheck");
+
+        String path = "/api/vehicles/%d/aftercare/rechecks/%d/done"
+                .formatted(vehicle, left.get("rechecks").get(0).get("id").asLong());
+        assertThat(hedra.post(path, "{\"result\": \" \", \"version\": 1}").errorAt("/result"))
+                .contains("missing");
+        hedra.post(path, "{\"result\": \"all tight\", \"version\": 1}").ok();
+        hedra.post(path, "{\"result\": \"again\", \"version\": 1}").problem(409, "conflict");
+        hedra.post(
+                        "/api/vehicles/%d/aftercare/follow-ups/%d/settled"
+                                .formatted(
+                                        vehicle,
+                                        left.get("followUps").get(0).get("id").asLong()),
+                        "{\"result\": \"hose renewed\", \"version\": 1}")
+                .ok();
+        assertThat(row(vehicle).has("recheck")).isFalse();
+        assertThat(ines.get("/api/vehicles/%d/story".formatted(vehicle)).ok().text())
+                .contains("Rechecked, wheel fasteners: all tight", "hose renewed", "job record");
+    }
+
+    @Test
+    void picturesAreCheckedShrunkKeptAndShown() throws IOException {
+        long job = atTheBench("CAL-16", "");
+        String path = "/api/jobs/%d/card/photos".formatted(job);
+        JsonNode card = hedra.file(
+                        path, "look.png", "image/png", png(2400, 1200), Map.of("step", "look", "caption", "worn"))
+                .ok()
+                .json();
+        JsonNode photo = card.get("photos").get(0);
+        assertThat(photo.get("width").asInt()).isEqualTo(1600);
+        assertThat(photo.get("height").asInt()).isEqualTo(800);
+        assertThat(photo.get("caption").asString()).isEqualTo("worn");
+        Client.Answer shown =
+                hedra.get("%s/%d.jpg".formatted(path, photo.get("id").asLong())).ok();
+        assertThat(shown.contentType()).isEqualTo("image/jpeg");
+        assertThat(ImageIO.read(new ByteArrayInputStream(shown.bytes())).getWidth())
+                .isEqualTo(1600);
+
+        byte[] text = "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        assertThat(hedra.file(path, "a.png", "image/png", text, Map.of("step", "look"))
+                        .errorAt("/file"))
+                .isEqualTo("This is no JPEG or PNG picture.");
+        byte[] cut = java.util.Arrays.copyOf(png(400, 300), 200);
+        assertThat(hedra.file(path, "a.png", "image/png", cut, Map.of("step", "look"))
+                        .errorAt("/file"))
+                .contains("cannot be read");
+        assertThat(hedra.file(path, "a.png", "image/png", new byte[0], Map.of("step", "look"))
+                        .errorAt("/file"))
+                .contains("empty");
+        hedra.file(path, "a.png", "image/png", png(40, 30), Map.of("step", "no-such-step"))
+                .problem(422, "card-refused");
+        assertThat(card(hedra, job).get("photos")).hasSize(1);
+
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+        try (PDDocument record = Loader.loadPDF(
+                hedra.get("/api/jobs/%d/record.pdf".formatted(job)).ok().bytes())) {
+            assertThat(new PDFTextStripper().getText(record))
+                    .contains("Job record " + job, "dust, tensioner: worn", "Turn", "measured; book 130 N");
+        }
+    }
+
+    private static byte[] png(int width, int height) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB), "png", out);
+        return out.toByteArray();
+    }
+
+    @Test
+    void whatTheManagerLetPassIsPrintedOnTheRecord() {
+        long job = atTheBench("CAL-16", "");
+        workUntil(hedra, job, "onetime");
+        JsonNode points = step(card(hedra, job), "onetime").get("points");
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"CHECK\", \"step\": \"onetime\", \"wrong\": [\"%s\"]"
+                                .formatted(points.get(0).asString()))
+                .ok();
+        assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"raise\"")
+                        .problem(422, "gate-shut")
+                        .get("detail")
+                        .asString())
+                .contains("old one goes back: " + points.get(0).asString());
+        enter(ines, job, "\"type\": \"OVERRIDE\", \"gate\": \"ONE_TIME_NEW\", \"words\": \"new one on Friday\"")
+                .ok();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        hedra.get("/api/jobs/999999/record.pdf").problem(404, "not-found");
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("opened by the manager: new one on Friday", "old one goes back");
+    }
+
+    @Test
+    void aJobThatComesBackKeepsTheFirstRecordAndItsClocks() {
+        long first = atTheBench("CAL-16", "");
+        ines.post("/api/jobs/%d/rework".formatted(first), "{\"items\": [], \"reason\": \"whines\"}")
+                .problem(409, "conflict");
+        workUntil(hedra, first, null);
+        enter(hedra, first, "\"type\": \"COMPLETE\"").ok();
+        long vehicle = vehicleOf(first);
+        String record = hedra.get("/api/jobs/%d/record".formatted(first)).ok().text();
+        assertThat(ines.post("/api/jobs/%d/rework".formatted(first), "{\"items\": [], \"reason\": \"\"}")
+                        .errorAt("/reason"))
+                .contains("missing");
+
+        long again = ines.post("/api/jobs/%d/rework".formatted(first), "{\"items\": [], \"reason\": \"whines\"}")
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        ines.put("/api/jobs/%d/booking".formatted(again), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 1}
+                        """.formatted(
+                                technician, Workbench.bay(SERVER), Workbench.ownDay()))
+                .ok();
+        enter(hedra, again, "\"type\": \"START\", \"odometer\": 171200, \"odometerUnit\": \"KM\"")
+                .ok();
+        assertThat(card(hedra, again).get("rework").get("of").asLong()).isEqualTo(first);
+        workUntil(hedra, again, "refit");
+        enter(hedra, again, "\"type\": \"CHOOSE\", \"step\": \"refit\", \"option\": \"same\", \"words\": \"a day old\"")
+                .ok();
+        workUntil(hedra, again, null);
+        enter(hedra, again, "\"type\": \"COMPLETE\"").ok();
+
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(first)).ok().text())
+                .isEqualTo(record);
+        JsonNode belt = ines.get("/api/vehicles/" + vehicle)
+                .json()
+                .get("items")
+                .valueStream()
+                .filter(i -> i.get("code").asString().equals("belt"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(belt.get("renewedKm").asInt()).isEqualTo(171_000);
+        hedra.get("/api/jobs/%d/card/label.pdf".formatted(again)).problem(409, "conflict");
+        assertThat(ines.get("/api/vehicles/%d/story".formatted(vehicle)).ok().text())
+                .contains("Came back from job %d: whines".formatted(first), "put back with the same parts");
+    }
+
+    @Test
+    void twoTechniciansAndAManagerAtOneCardLoseNothingAndTheLoserSeesBothValues() throws Exception {
+        long job = atTheBench("CAL-16", "");
+        workUntil(hedra, job, "drain");
+        long seen = card(hedra, job).get("seq").asLong();
+        List<Client> three = List.of(hedra, perran, ines);
+        ExecutorService bench = Executors.newFixedThreadPool(3);
+        List<Future<List<Integer>>> all = new ArrayList<>();
+        try {
+            for (Client who : three) {
+                all.add(bench.submit(() -> {
+                    List<Integer> statuses = new ArrayList<>();
+                    for (int i = 0; i < 8; i++) {
+                        statuses.add(enter(who, job, "\"type\": \"SIDE_FINDING\", \"words\": \"seen %d\"".formatted(i))
+                                .status());
+                    }
+                    return statuses;
+                }));
+            }
+            for (Future<List<Integer>> one : all) {
+                assertThat(one.get()).containsOnly(200);
+            }
+        } finally {
+            bench.shutdownNow();
+        }
+        assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(seen + 24);
+        assertThat(card(hedra, job).get("sideFindings")).hasSize(24);
+
+        long based = card(hedra, job).get("seq").asLong();
+        String volume = "\"type\": \"MEASURE\", \"step\": \"drain\", \"value\": %s";
+        enter(hedra, job, UUID.randomUUID().toString(), based, volume.formatted("5.2"))
+                .ok();
+        String loser = enter(perran, job, UUID.randomUUID().toString(), based, volume.formatted("4.1"))
+                .problem(409, "conflict")
+                .get("detail")
+                .asString();
+        assertThat(loser).contains("Hedra Voss", "\"5.2 L\"", "\"4.1 L\"");
+        assertThat(step(card(hedra, job), "drain").get("answer").get("words").asString())
+                .isEqualTo("5.2 L");
+    }
+
+    @Test
+    void theMeterReadsNearTheWindowAndEntersNothing() {
+        long job = atTheBench("HOL-16", "");
+        long before = card(hedra, job).get("seq").asLong();
+        JsonNode read = hedra.post("/api/jobs/%d/card/frequency".formatted(job), "{}")
+                .ok()
+                .json();
+
+        assertThat(read.get("hertz").asDouble()).isBetween(70.0, 100.0);
+        double hertz = read.get("hertz").asDouble();
+        // Source: rules.md section 8, T = 4·m·L²·f² with the family's 0.16 kg/m and 0.12 m
+        assertThat(read.get("newtons").asDouble())
+                .isCloseTo(4 * 0.16 * 0.12 * 0.12 * hertz * hertz, org.assertj.core.api.Assertions.within(1e-6));
+        assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(before);
+        long other = atTheBench("CAL-16", "");
+        hedra.post("/api/jobs/%d/card/frequency".formatted(other), "{}").problem(409, "conflict");
+    }
+}

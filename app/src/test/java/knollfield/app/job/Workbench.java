@@ -1,0 +1,142 @@
+package knollfield.app.job;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Stream;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+/** People, bays and hands at a bench, for tests that work a card over HTTP. */
+final class Workbench {
+
+    /** A working day of its own for every job, so that they do not stand in each other's way on the board. */
+    private static LocalDate nextDay = Given.TODAY.plusDays(7);
+
+    private Workbench() {}
+
+    static synchronized LocalDate ownDay() {
+        do {
+            nextDay = nextDay.plusDays(1);
+        } while (nextDay.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue());
+        return nextDay;
+    }
+
+    /** Number of the technician with this sign-in; made where there is none. */
+    static long technician(Client manager, String signIn, String name, String... skills) {
+        List<JsonNode> people =
+                manager.get("/api/setup/people").json().valueStream().toList();
+        if (people.stream().noneMatch(p -> p.get("signIn").asString().equals(signIn))) {
+            manager.post("/api/setup/people", """
+                            {"signIn": "%s", "name": "%s", "role": "TECHNICIAN", "skills": [%s],
+                             "workingDays": ["MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY"],
+                             "password": "%s"}
+                            """.formatted(
+                            signIn,
+                            name,
+                            String.join(
+                                    ",",
+                                    Stream.of(skills).map(s -> '"' + s + '"').toList()),
+                            Server.DEMO_PASSWORD))
+                    .ok();
+        }
+        return manager.get("/api/setup/people")
+                .json()
+                .valueStream()
+                .filter(p -> p.get("signIn").asString().equals(signIn))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+    }
+
+    /** The product has no screen for bays yet. */
+    static long bay(Server server) {
+        JdbcClient jdbc = server.bean(JdbcClient.class);
+        if (jdbc.sql("SELECT COUNT(*) FROM bay").query(Long.class).single() == 0) {
+            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Bay 1', 'two posts', 2)")
+                    .update();
+        }
+        return jdbc.sql("SELECT MIN(id) FROM bay").query(Long.class).single();
+    }
+
+    static Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
+        return who.post(
+                "/api/jobs/%d/card/events".formatted(job),
+                "{\"clientKey\": \"%s\", \"basedOn\": %d, %s}".formatted(key, basedOn, fields));
+    }
+
+    static Client.Answer enter(Client who, long job, String fields) {
+        return enter(who, job, UUID.randomUUID().toString(), 1_000_000, fields);
+    }
+
+    static JsonNode card(Client who, long job) {
+        return who.get("/api/jobs/%d/card".formatted(job)).ok().json();
+    }
+
+    static Stream<JsonNode> steps(JsonNode card) {
+        return card.get("phases").valueStream().flatMap(p -> p.get("steps").valueStream());
+    }
+
+    static JsonNode step(JsonNode card, String code) {
+        return steps(card)
+                .filter(s -> s.get("code").asString().equals(code))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError("the card has no step " + code));
+    }
+
+    /** Answers well up to the step, or to the end where it is null. */
+    static void workUntil(Client who, long job, String step) {
+        while (true) {
+            JsonNode card = card(who, job);
+            String next = card.path("nextStep").asString(null);
+            if (next == null || next.equals(step)) {
+                return;
+            }
+            answer(who, job, step(card, next)).ok();
+        }
+    }
+
+    static Client.Answer answer(Client who, long job, JsonNode step) {
+        return enter(who, job, "\"step\": \"%s\", %s".formatted(step.get("code").asString(), goodAnswer(step)));
+    }
+
+    /** The fields of an entry that answers {@code s} as the book has it. */
+    static String goodAnswer(JsonNode s) {
+        return switch (s.get("task").asString()) {
+            case "INSPECT" ->
+                "\"type\": \"INSPECT\", \"result\": \"%s\""
+                        .formatted(s.get("results").get(0).get("words").asString());
+            case "CHOOSE" ->
+                "\"type\": \"CHOOSE\", \"option\": \"%s\""
+                        .formatted(s.get("options").get(0).get("code").asString());
+            case "COUNT" ->
+                "\"type\": \"COUNT\", \"count\": %d".formatted(s.get("expected").asInt());
+            case "CHECK" -> "\"type\": \"CHECK\", \"wrong\": []";
+            case "MEASURE" -> {
+                JsonNode m = s.get("measure");
+                double middle = (m.get("low").asDouble() + m.get("high").asDouble()) / 2;
+                yield "\"type\": \"MEASURE\", \"value\": %s"
+                        .formatted(m.has("usual") ? m.get("usual").asDouble() : middle);
+            }
+            case "PASSES" -> "\"type\": \"PASS\"";
+            case "TURN" -> "\"type\": \"TURN\"";
+            case "MARKS" -> "\"type\": \"MARKS\", \"wrong\": []";
+            case "TIGHTEN" ->
+                "\"type\": \"TORQUE\", \"value\": %s, \"unit\": \"NEWTON_METRE\"%s"
+                        .formatted(
+                                s.get("book").get("nm").asDouble(),
+                                s.get("book").has("angleDegrees")
+                                        ? ", \"angleDegrees\": "
+                                                + s.get("book")
+                                                        .get("angleDegrees")
+                                                        .asInt()
+                                        : "");
+            default -> "\"type\": \"TICK\"";
+        };
+    }
+}
