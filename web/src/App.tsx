@@ -27,6 +27,8 @@ const Orders = lazy(() => import('./features/stores/Orders'));
 const ToolSets = lazy(() => import('./features/stores/ToolSets'));
 const Parts = lazy(() => import('./features/stores/Parts'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
+const CalculatorsPage = lazy(() => import('./features/calculators/CalculatorsPage'));
+const Practice = lazy(() => import('./features/practice/Practice'));
 const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
 const Assumptions = lazy(() => import('./features/setup/Assumptions'));
@@ -85,6 +87,8 @@ const router = createBrowserRouter([
       { path: '/board', element: <Board /> },
       { path: '/jobs', element: <JobList /> },
       { path: '/jobs/:id', element: <JobBuilder /> },
+      { path: '/calculators', element: <CalculatorsPage /> },
+      { path: '/practice', element: <Practice /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/:code', element: <Engine /> },
       {

@@ -13,6 +13,7 @@ import './theme/jobs.css';
 import './theme/setup.css';
 import './theme/engines.css';
 import './theme/bench.css';
+import './theme/calculators.css';
 import './theme/board.css';
 import './theme/stores.css';
 import './theme/media.css';

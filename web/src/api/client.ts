@@ -102,11 +102,18 @@ export const sendCsv = <T>(path: string, file: Blob) => send<T>(path, 'text/csv'
 export const sendText = <T>(path: string, text: string) =>
   send<T>(path, 'text/plain;charset=UTF-8', text);
 
-async function send<T>(path: string, type: string, body: BodyInit): Promise<T> {
+/** Sends a form with a file; the browser writes its boundaries. */
+export function sendForm<T>(path: string, fields: Record<string, string | Blob>): Promise<T> {
+  const form = new FormData();
+  Object.entries(fields).forEach(([name, value]) => form.append(name, value));
+  return send<T>(path, undefined, form);
+}
+
+async function send<T>(path: string, type: string | undefined, body: BodyInit): Promise<T> {
   return data<T>(
     fetch(path, {
       method: 'POST',
-      headers: { 'Content-Type': type, 'X-XSRF-TOKEN': token() },
+      headers: { ...(type && { 'Content-Type': type }), 'X-XSRF-TOKEN': token() },
       body,
     }).then(async (response) => {
       const answer: unknown = await response.json().catch(() => undefined);

@@ -1,7 +1,7 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { BeltPathPicture } from './BeltPathPicture';
+import { TurningPath } from './TurningPath';
 import type { WindowView } from './dueWindow';
 import { crossingWords, DueWindowPicture } from './DueWindowPicture';
 import { LifeStrip } from './LifeStrip';
@@ -121,7 +121,7 @@ describe('pictures', () => {
     expect(new Set(shapes).size).toBe(shapes.length);
   });
 
-  it('of a belt name its wheels in running order', () => {
+  it('of a belt say which marks stand at their pointers', () => {
     const path: Schemas['PathView'] = {
       teeth: 120,
       clockwise: true,
@@ -149,10 +149,19 @@ describe('pictures', () => {
           marked: true,
         },
       ],
+      runs: [
+        { from: 'c', to: 'i', pull: 'SLACK' },
+        { from: 'i', to: 'c', pull: 'TIGHT' },
+      ],
     };
-    render(<BeltPathPicture path={path} opposite />);
+    const { rerender } = render(<TurningPath path={path} teeth={20} />);
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
-      'The loop runs clockwise over crank, cam. The cam marks stand opposite.',
+      'The loop runs clockwise. Not at their pointers: cam.',
+    );
+    expect(screen.getByText('opposite')).toBeTruthy();
+    rerender(<TurningPath path={path} teeth={40} />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
+      'The loop runs clockwise. All marks are at their pointers.',
     );
   });
 });

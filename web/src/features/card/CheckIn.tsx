@@ -1,35 +1,94 @@
-import { Input } from 'antd';
 import { useState } from 'react';
-import { Problem } from '../../api/client';
 import { formatKm } from '../../shared/format';
-import type { Card, useEnter } from './cardQueries';
+import { useReadCodes, type Bench, type Card } from './cardQueries';
 import { Keypad } from './Keypad';
 
-/** Check-in on one screen: odometer, and the state as found. */
-export function CheckIn({ card, enter }: { card: Card; enter: ReturnType<typeof useEnter> }) {
+/** Check-in on one screen: odometer, keys, codes read, state as found. */
+export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
   const [value, setValue] = useState('');
   const [unit, setUnit] = useState<'KM' | 'MILES'>('KM');
   const [words, setWords] = useState('');
-  const problem = enter.error instanceof Problem ? enter.error : undefined;
+  const [keys, setKeys] = useState('');
+  const [codes, setCodes] = useState('');
+  const reader = useReadCodes(card.vehicleId);
+  const problem = bench.refused?.problem;
   const atOdometer = problem?.at('/odometer');
   const send = (insist: boolean) =>
-    enter.mutate({ type: 'START', odometer: Number(value), odometerUnit: unit, words, insist });
+    void bench.enter({
+      type: 'START',
+      odometer: Number(value),
+      odometerUnit: unit,
+      words,
+      keys,
+      codes,
+      insist,
+    });
   return (
     <>
       <section className="bench-step">
         <p className="muted">Check-in</p>
         <h1>Read the odometer at the vehicle</h1>
-        <p>To renew: {card.items.join(', ')}.</p>
-        {card.lastOdometerKm !== undefined && (
-          <p className="muted">Last reading {formatKm(card.lastOdometerKm)}.</p>
+        <p>
+          To renew: {card.items.join(', ')}.
+          {card.lastOdometerKm !== undefined && (
+            <span className="muted"> Last reading {formatKm(card.lastOdometerKm)}.</span>
+          )}
+        </p>
+        {card.rework && (
+          <p className="bench-caution">
+            Comes back from job {card.rework.of}: {card.rework.reason}
+          </p>
         )}
         <p className="bench-caution">
           The manufacturer’s instructions come first. Rings and watch off; eye protection on.
         </p>
-        <label htmlFor="found-words">Keys, codes read, state as found</label>
-        <Input.TextArea
+        {card.cautions.map((c) => (
+          <p key={c} className="bench-caution">
+            {c}
+          </p>
+        ))}
+        <label htmlFor="keys">Keys</label>
+        <input
+          id="keys"
+          value={keys}
+          maxLength={200}
+          onChange={(e) => setKeys(e.target.value)}
+          placeholder="where they hang"
+        />
+        <label htmlFor="codes">Codes read</label>
+        <div className="with-button">
+          <input
+            id="codes"
+            value={codes}
+            maxLength={400}
+            onChange={(e) => setCodes(e.target.value)}
+          />
+          <button
+            className="bench-button"
+            disabled={reader.isPending}
+            onClick={() =>
+              reader.mutate(undefined, {
+                onSuccess: (r) =>
+                  setCodes(
+                    r.codes
+                      .map((c) => (c.meaning ? `${c.code} ${c.meaning}` : c.code))
+                      .join(', ') || 'none stored',
+                  ),
+              })
+            }
+          >
+            Read them
+          </button>
+        </div>
+        {reader.error && (
+          <p className="bench-warning" role="alert">
+            {reader.error.message}
+          </p>
+        )}
+        <label htmlFor="found-words">State as found</label>
+        <textarea
           id="found-words"
-          rows={4}
+          rows={2}
           value={words}
           maxLength={400}
           onChange={(e) => setWords(e.target.value)}
@@ -46,7 +105,7 @@ export function CheckIn({ card, enter }: { card: Card; enter: ReturnType<typeof 
           value={value}
           onChange={(v) => {
             setValue(v);
-            enter.reset();
+            bench.dismiss();
           }}
           units={[
             { value: 'KM', label: 'km' },
@@ -67,7 +126,7 @@ export function CheckIn({ card, enter }: { card: Card; enter: ReturnType<typeof 
         )}
         <button
           className="bench-button action wide"
-          disabled={value === '' || enter.isPending}
+          disabled={value === '' || bench.busy}
           onClick={() => send(false)}
         >
           Check in and start

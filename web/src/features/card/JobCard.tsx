@@ -1,16 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { Problem } from '../../api/client';
-import { BeltPathPicture } from '../../drawing/BeltPathPicture';
+import type { Problem } from '../../api/client';
 import { InterferenceMark } from '../../drawing/marks';
-import { formatDate, formatHours, formatKm, formatTime } from '../../shared/format';
+import { TurningPath } from '../../drawing/TurningPath';
+import { formatHours, formatTime } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { cardQuery, useEnter, type Card, type Step } from './cardQueries';
+import { BenchMenu } from './BenchMenu';
+import { cardQuery, useBench, type Bench, type Card, type Entry, type Step } from './cardQueries';
 import { CheckIn } from './CheckIn';
+import { Findings } from './Findings';
+import { inWords, waitingSteps } from './outbox';
+import { Pictures, Sign, Signed } from './Signature';
 import { Seam } from './Seam';
+import type { Sheet } from './sheets';
 import { StepEntry } from './StepEntry';
 
 /** The card at the bench: one step in focus, the next in sight, the gates along the seam. */
@@ -30,122 +34,177 @@ export default function JobCard() {
     );
   }
   if (!card) return <div className="bench-page message">Reading the card…</div>;
-  return <Bench card={card} />;
+  return <Page card={card} />;
 }
 
-function Bench({ card }: { card: Card }) {
+function Page({ card }: { card: Card }) {
   const me = useMe();
-  const enter = useEnter(card);
+  const bench = useBench(card);
   const [picked, setPicked] = useState<string>();
+  const [sheet, setSheet] = useState<Sheet>();
+  const [seam, setSeam] = useState(false);
   const steps = card.phases.flatMap((p) => p.steps);
-  const focus = steps.find((s) => s.code === picked) ?? steps.find((s) => s.code === card.nextStep);
+  const waiting = waitingSteps(bench.kept);
+  const isOpen = (s: Step) => !s.answer?.good && !waiting.has(s.code) && !settled(card, s);
+  // what is kept on the tablet counts as done for the eye; the server decides when it is sent
+  const nextOpen =
+    waiting.size === 0 ? steps.find((s) => s.code === card.nextStep) : steps.find(isOpen);
+  const focus = steps.find((s) => s.code === picked) ?? nextOpen;
   const phase = focus && card.phases.find((p) => p.steps.includes(focus));
-  const after = focus && steps[steps.indexOf(focus) + 1];
-  const done = steps.filter((s) => s.answer?.good).length;
+  const after = focus && steps.slice(steps.indexOf(focus) + 1).find(isOpen);
+  const book = card.bookMinutes + card.contingencyMinutes;
+  const signed = card.completedOn !== undefined;
   return (
-    <div className="bench-page">
+    <div className={seam ? 'bench-page seam-open' : 'bench-page'}>
       <header className="bench-head">
         <Link className="registration" to={me.desk ? `/vehicles/${card.vehicleId}` : '/jobs'}>
           {card.registration}
         </Link>
         <InterferenceMark value={card.interference} size={18} />
-        <span className="bench-what">{card.makeModel}</span>
+        <span className="bench-what">
+          {card.makeModel}
+          <span className="muted">{card.outOfTime && ' found out of time'}</span>
+        </span>
+        <button
+          className="bench-action seam-toggle"
+          aria-expanded={seam}
+          onClick={() => setSeam(!seam)}
+        >
+          Phases
+        </button>
+        {card.started && !signed && (
+          <button
+            className="bench-action"
+            aria-expanded={sheet !== undefined}
+            onClick={() => setSheet(sheet ? undefined : 'menu')}
+          >
+            More
+          </button>
+        )}
         <Link className="bench-action" to="/jobs">
-          All jobs
+          Jobs
         </Link>
         <span className="bench-progress">
-          <b>{done}</b> of <b>{steps.length}</b> steps, {formatHours(card.bookMinutes)} h book
+          <b>{formatHours(card.worked.minutes)}</b> of <b>{formatHours(book)}</b> h book
         </span>
       </header>
       <Seam
         card={card}
         focus={focus?.code}
-        onPick={setPicked}
-        onOverride={(gate, words) => enter.mutate({ type: 'OVERRIDE', gate, words })}
+        onPick={(code) => {
+          setPicked(code);
+          setSheet(undefined);
+          setSeam(false);
+        }}
+        onOverride={(gate, words) => void bench.enter({ type: 'OVERRIDE', gate, words })}
       />
-      {card.completedOn ? (
+      {signed ? (
         <Signed card={card} />
       ) : !card.started ? (
-        <CheckIn card={card} enter={enter} />
+        <CheckIn card={card} bench={bench} />
+      ) : sheet ? (
+        <BenchMenu card={card} step={focus} bench={bench} sheet={sheet} onSheet={setSheet} />
+      ) : card.paused ? (
+        <Waiting card={card} bench={bench} onMore={() => setSheet('menu')} />
       ) : focus && phase ? (
         <Focus
-          key={focus.code + (focus.answer?.at ?? '')}
+          key={focus.code + (focus.answer?.at ?? '') + (focus.pattern?.done ?? '')}
           card={card}
           phase={phase}
           step={focus}
+          kept={waiting.has(focus.code)}
           next={after}
-          enter={enter}
+          bench={bench}
           onMove={setPicked}
+          onSheet={setSheet}
         />
       ) : (
-        <Sign card={card} enter={enter} />
+        <Sign card={card} bench={bench} />
       )}
+      <KeptNote bench={bench} />
     </div>
   );
 }
 
-type Enter = ReturnType<typeof useEnter>;
+/** Settled without a good answer: a manager opened its gate. */
+const settled = (card: Card, s: Step) =>
+  card.gates.some((g) => g.kind === s.gate && g.overriddenWith !== undefined);
+
+function KeptNote({ bench }: { bench: Bench }) {
+  if (bench.kept.length === 0) return null;
+  return (
+    <p className="kept-note" role="status">
+      Kept on this tablet: {bench.kept.length} {bench.kept.length === 1 ? 'entry' : 'entries'}{' '}
+      <span className="muted">
+        ({bench.kept.map((k) => inWords(k)).join('; ')}), sent when the network returns.
+      </span>
+    </p>
+  );
+}
+
+function Waiting({ card, bench, onMore }: { card: Card; bench: Bench; onMore: () => void }) {
+  return (
+    <section className="bench-step sign">
+      <h1>The job waits for {card.paused?.whyWords}</h1>
+      {card.paused?.words && <p>{card.paused.words}</p>}
+      <Findings card={card} />
+      <div className="actions">
+        <button
+          className="bench-button action"
+          disabled={bench.busy}
+          onClick={() => void bench.enter({ type: 'RESUME' })}
+        >
+          Go on with it
+        </button>
+        <button className="bench-button" onClick={onMore}>
+          Something else
+        </button>
+      </div>
+    </section>
+  );
+}
 
 function Focus({
   card,
   phase,
   step,
+  kept,
   next,
-  enter,
+  bench,
   onMove,
+  onSheet,
 }: {
   card: Card;
   phase: Card['phases'][number];
   step: Step;
+  kept: boolean;
   next?: Step;
-  enter: Enter;
+  bench: Bench;
   onMove: (code?: string) => void;
+  onSheet: (sheet: Sheet) => void;
 }) {
-  const turns = card.phases.flatMap((p) => p.steps).filter((s) => s.task === 'TURN');
-  const turned = turns.filter((s) => s.answer?.good).length;
-  const plain = phase.steps.filter((s) => s.task === 'TICK' && !s.answer);
-  const moving = step.task === 'TURN' || step.task === 'MARKS';
-  const send = (entry: Parameters<Enter['mutate']>[0]) =>
-    enter.mutate(entry, { onSuccess: () => onMove(undefined) });
-  const problem = enter.error instanceof Problem ? enter.error : undefined;
+  const plain = phase.steps.filter((s) => s.task === 'TICK' && !s.answer && !s.awaitsOwner);
+  const send = async (entry: Entry) => {
+    if (await bench.enter(entry)) onMove(undefined);
+  };
+  const refused = bench.refused?.kept.entry.step === step.code || !bench.refused?.kept.entry.step;
+  const problem = refused ? bench.refused?.problem : undefined;
+  const open = !kept && (!step.answer || !step.answer.good);
   return (
     <>
       <section className="bench-step">
-        <div className="step-head">
-          <div>
-            <p className="muted">
-              {phase.code} · {phase.title}
-            </p>
-            <h1>{step.title}</h1>
-          </div>
-          {step.task === 'TURN' && (
-            <div className="big-count">
-              <b>{turned} of 2</b>
-              <span className="muted">turns by hand</span>
-            </div>
-          )}
-        </div>
-        {card.hardStop && (
-          <p className="bench-warning">
-            Hard stop noted. Back to the locking position; the timing must be proven again.
-          </p>
-        )}
-        {card.attempt > 1 && <p className="muted">Attempt {card.attempt} at the timing.</p>}
+        <StepHead card={card} phase={phase} step={step} />
         {step.caution && <p className="bench-caution">{step.caution}</p>}
-        {moving ? (
-          <>
-            <BeltPathPicture path={card.path} opposite={step.task === 'TURN' && turned === 1} />
-            <p className="muted">
-              {card.path.teeth} teeth on the loop. Paint marks on it line up again after{' '}
-              <b>{card.turnsUntilPaintReturns} turns</b>; the sprocket marks after two.
-            </p>
-          </>
-        ) : (
-          <>
-            <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />
-            {phase.steps.length < 4 && <BeltPathPicture path={card.path} opposite={false} />}
-          </>
+        {step.notes.length > 0 && (
+          <ul className="notes">
+            {step.notes.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </ul>
         )}
+        <Findings card={card} />
+        <Look card={card} phase={phase} step={step} onMove={onMove} />
+        <Pictures card={card} step={step.code} />
         <footer>
           {next && (
             <p>
@@ -155,44 +214,241 @@ function Focus({
         </footer>
       </section>
       <section className="bench-entry" aria-label="Entry">
-        {step.answer && (
-          <div className={step.answer.good ? 'answer good' : 'answer bad'}>
-            <b>{step.answer.words}</b>
-            <span className="muted">
-              {step.answer.by}, {formatTime(step.answer.at)}
-            </span>
-            <button
-              className="bench-button"
-              onClick={() => send({ type: 'UNDO', step: step.code })}
-            >
-              Undo
-            </button>
-          </div>
+        {step.answer && <Given step={step} busy={bench.busy} onSend={send} />}
+        {kept && <p className="bench-caution">Kept on this tablet; not sent yet.</p>}
+        {problem && <Objection problem={problem} step={step} bench={bench} onSend={send} />}
+        {step.awaitsOwner ? (
+          <p className="bench-warning">Waits for the owner’s answer. The other steps go on.</p>
+        ) : (
+          open && (
+            <StepEntry
+              jobId={card.jobId}
+              step={step}
+              busy={bench.busy}
+              problem={problem}
+              onSend={(e) => void send(e)}
+            />
+          )
         )}
-        {problem && problem.type !== '/problems/unit-guard' && (
-          <p className="bench-warning" role="alert">
-            {problem.message}
-          </p>
-        )}
-        {(!step.answer || !step.answer.good) && (
-          <StepEntry step={step} busy={enter.isPending} guard={problem} onSend={send} />
-        )}
-        {plain.length > 1 && step.task === 'TICK' && !step.answer && (
+        {plain.length > 1 && step.task === 'TICK' && open && (
           <button
             className="bench-button wide"
-            disabled={enter.isPending}
-            onClick={() => send({ type: 'TICK_PHASE', phase: phase.code })}
+            disabled={bench.busy}
+            onClick={() => void send({ type: 'TICK_PHASE', phase: phase.code })}
           >
             All {plain.length} plain steps of this phase
           </button>
         )}
-        {step.answer?.good && (
+        {(step.answer?.good || kept) && (
           <button className="bench-button action wide" onClick={() => onMove(undefined)}>
             Go on
           </button>
         )}
+        <div className="pair aside">
+          <button className="bench-button quiet" onClick={() => onSheet('found')}>
+            Found…
+          </button>
+          <button className="bench-button quiet" onClick={() => onSheet('picture')}>
+            Picture
+          </button>
+        </div>
       </section>
     </>
+  );
+}
+
+function StepHead({
+  card,
+  phase,
+  step,
+}: {
+  card: Card;
+  phase: Card['phases'][number];
+  step: Step;
+}) {
+  const turns = card.phases.flatMap((p) => p.steps).filter((s) => s.task === 'TURN');
+  const last = card.attempts[card.attempts.length - 1];
+  return (
+    <>
+      <div className="step-head">
+        <div>
+          <p className="muted">
+            {phase.code} · {phase.title}
+          </p>
+          <h1>{step.title}</h1>
+        </div>
+        {step.task === 'TURN' && (
+          <div className="big-count">
+            <b>
+              {turns.filter((s) => s.answer?.good).length} of {turns.length}
+            </b>
+            <span className="muted">turns by hand</span>
+          </div>
+        )}
+      </div>
+      {card.hardStop && (
+        <p className="bench-warning">
+          Hard stop noted. Back to the locking position; the timing must be proven again.
+        </p>
+      )}
+      {last && (
+        <p className="muted">
+          Attempt {card.attempt} at the timing. Attempt {last.number}: {last.what}.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What helps the eye: the loop where the engine moves, the bolts of a pattern, else the steps of the phase. */
+function Look({
+  card,
+  phase,
+  step,
+  onMove,
+}: {
+  card: Card;
+  phase: Card['phases'][number];
+  step: Step;
+  onMove: (code: string) => void;
+}) {
+  const turn = step.task === 'TURN';
+  const moving = turn || step.task === 'MARKS' || step.task === 'RUNS' || step.code === 'belton';
+  if (step.pattern) return <BoltPattern pattern={step.pattern} />;
+  if (!moving) {
+    return (
+      <>
+        <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />
+        {phase.steps.length < 3 && <TurningPath path={card.path} teeth={0} />}
+      </>
+    );
+  }
+  const crank = card.path.pulleys.find((p) => p.role === 'CRANK')?.teeth ?? 0;
+  const teeth = step.turn === 2 ? crank : step.code === 'marksafter' ? 2 * crank : 0;
+  return (
+    <>
+      <TurningPath path={card.path} teeth={teeth} />
+      <p className="muted">
+        {card.path.teeth} {crank > 0 && 'teeth on the loop. '}Paint marks on it line up again after{' '}
+        <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
+      </p>
+    </>
+  );
+}
+
+function BoltPattern({ pattern }: { pattern: NonNullable<Step['pattern']> }) {
+  const r = 80;
+  return (
+    <svg
+      className="bolt-pattern"
+      viewBox="-120 -120 240 240"
+      role="img"
+      aria-label={`Tighten in this order: ${pattern.order.join(', ')}`}
+    >
+      <circle r={r} className="ring" />
+      {Array.from({ length: pattern.bolts }, (_, i) => {
+        const a = (2 * Math.PI * i) / pattern.bolts - Math.PI / 2;
+        return (
+          <g key={i} transform={`translate(${r * Math.cos(a)} ${r * Math.sin(a)})`}>
+            <circle r="20" className="bolt" />
+            <text textAnchor="middle" dy="7">
+              {pattern.order.indexOf(i + 1) + 1}
+            </text>
+          </g>
+        );
+      })}
+      <text textAnchor="middle" dy="6">
+        {pattern.done} of {pattern.passes}
+      </text>
+    </svg>
+  );
+}
+
+/** What was answered, what it points at, and the ways on from it. */
+function Given({
+  step,
+  busy,
+  onSend,
+}: {
+  step: Step;
+  busy: boolean;
+  onSend: (entry: Entry) => Promise<void>;
+}) {
+  const [reason, setReason] = useState('');
+  const [accepting, setAccepting] = useState(false);
+  const answer = step.answer;
+  if (!answer) return null;
+  return (
+    <div className={answer.good ? 'answer good' : 'answer bad'}>
+      <b>{answer.words}</b>
+      {answer.hint && <span className="bench-caution">{answer.hint}</span>}
+      <span className="muted">
+        {answer.by}, {formatTime(answer.at)}
+      </span>
+      <button
+        className="bench-button"
+        disabled={busy}
+        onClick={() => void onSend({ type: 'UNDO', step: step.code })}
+      >
+        Undo
+      </button>
+      {step.mayDeviate && !accepting && (
+        <button className="bench-button" onClick={() => setAccepting(true)}>
+          Let it pass with a reason
+        </button>
+      )}
+      {accepting && (
+        <>
+          <label htmlFor="deviation">Why; this is printed on the record</label>
+          <textarea
+            id="deviation"
+            rows={2}
+            maxLength={400}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <button
+            className="bench-button action"
+            disabled={busy || reason.trim() === ''}
+            onClick={() => void onSend({ type: 'DEVIATE', step: step.code, words: reason })}
+          >
+            Let it pass
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Why an entry was not taken. Where somebody else was first, both values, and the way to put this one in place. */
+function Objection({
+  problem,
+  step,
+  bench,
+  onSend,
+}: {
+  problem: Problem;
+  step: Step;
+  bench: Bench;
+  onSend: (entry: Entry) => Promise<void>;
+}) {
+  if (problem.type === '/problems/unit-guard') return null;
+  const mine = bench.refused?.kept.entry;
+  const conflict = problem.status === 409 && mine?.step === step.code;
+  return (
+    <div className="objection" role="alert">
+      <p className="bench-warning">{problem.message}</p>
+      {conflict && mine && (
+        <div className="pair">
+          <button className="bench-button" onClick={bench.dismiss}>
+            Theirs stands
+          </button>
+          <button className="bench-button" disabled={bench.busy} onClick={() => void onSend(mine)}>
+            Put mine in its place
+          </button>
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -214,15 +470,7 @@ function PhaseSteps({
           aria-current={s.code === focus}
         >
           <button onClick={() => onPick(s.code)}>
-            <span className="state">
-              {s.answer
-                ? s.answer.good
-                  ? 'done'
-                  : 'not right'
-                : s.code === focus
-                  ? 'now'
-                  : 'open'}
-            </span>
+            <span className="state">{stateOf(s, focus)}</span>
             <span>
               {s.title}
               {s.answer && s.answer.words !== 'done' && (
@@ -236,121 +484,8 @@ function PhaseSteps({
   );
 }
 
-function Sign({ card, enter }: { card: Card; enter: Enter }) {
-  const [note, setNote] = useState('');
-  const shut = card.gates.filter((g) => !g.open);
-  const overridden = card.gates.filter((g) => g.overriddenWith);
-  return (
-    <section className="bench-step sign">
-      <h1>{shut.length ? 'A gate is shut' : 'Every step is done'}</h1>
-      {shut.map((g) => (
-        <p key={g.kind} className="bench-warning">
-          {g.words}: {g.waitsFor}
-        </p>
-      ))}
-      <p>Renewed: {card.items.join(', ')}.</p>
-      <p>Odometer at check-in {formatKm(card.odometerKm ?? 0)}.</p>
-      {overridden.map((g) => (
-        <p key={g.kind} className="bench-caution">
-          {g.words} was opened by the manager: {g.overriddenWith}
-        </p>
-      ))}
-      <label htmlFor="closing">Words for the record</label>
-      <Input.TextArea
-        id="closing"
-        value={note}
-        onChange={(e) => setNote(e.target.value)}
-        maxLength={400}
-      />
-      {enter.error && (
-        <p className="bench-warning" role="alert">
-          {enter.error.message}
-        </p>
-      )}
-      <button
-        className="bench-button action wide"
-        disabled={enter.isPending || shut.length > 0}
-        onClick={() => enter.mutate({ type: 'COMPLETE', words: note })}
-      >
-        Sign the job
-      </button>
-    </section>
-  );
-}
-
-function Signed({ card }: { card: Card }) {
-  return (
-    <section className="bench-step sign">
-      <h1>Signed</h1>
-      <p>
-        {card.items.join(', ')} renewed on <b>{formatDate(card.completedOn ?? '')}</b> at{' '}
-        <b>{formatKm(card.odometerKm ?? 0)}</b>. Their clocks start again from there.
-      </p>
-      <p className="next-due">
-        Next due{' '}
-        <b>
-          {[
-            card.nextDueOn && formatDate(card.nextDueOn),
-            card.nextDueKm && formatKm(card.nextDueKm),
-          ]
-            .filter(Boolean)
-            .join(' or ') || 'by inspection'}
-        </b>
-        {card.nextDueOn && card.nextDueKm ? ', whichever comes first.' : '.'}
-      </p>
-      <div className="actions">
-        <a
-          className="bench-button action"
-          href={`/api/jobs/${card.jobId}/card/label.pdf`}
-          target="_blank"
-          rel="noreferrer"
-        >
-          Print the label
-        </a>
-        <Link className="bench-button" to={`/vehicles/${card.vehicleId}`}>
-          The vehicle’s record
-        </Link>
-      </div>
-      <Record card={card} />
-    </section>
-  );
-}
-
-/** What was measured, counted and looked at, by whom and when; and the gates a manager opened. */
-function Record({ card }: { card: Card }) {
-  const proof = card.phases
-    .flatMap((p) => p.steps)
-    .filter((s) => s.answer && s.task !== 'TICK' && s.task !== 'CONFIRM');
-  return (
-    <table className="record">
-      <tbody>
-        {card.gates
-          .filter((g) => g.overriddenWith)
-          .map((g) => (
-            <tr key={g.kind}>
-              <td>{g.words}</td>
-              <td className="bench-caution">opened by the manager: {g.overriddenWith}</td>
-              <td />
-            </tr>
-          ))}
-        {proof.map((s) => (
-          <tr key={s.code}>
-            <td>{s.title}</td>
-            <td>
-              <b>{s.answer?.words}</b>
-              {s.bookNm !== undefined && (
-                <span className="muted">
-                  {' '}
-                  book {s.bookNm} N·m{s.angleDegrees !== undefined && ` + ${s.angleDegrees}°`}
-                </span>
-              )}
-            </td>
-            <td className="muted">
-              {s.answer?.by}, {formatTime(s.answer?.at ?? '')}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+function stateOf(s: Step, focus: string): string {
+  if (s.answer) return s.answer.good ? 'done' : 'not right';
+  if (s.awaitsOwner) return 'waits';
+  return s.code === focus ? 'now' : 'open';
 }

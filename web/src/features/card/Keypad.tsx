@@ -10,6 +10,7 @@ export function Keypad<U extends string>({
   units,
   unit,
   onUnit,
+  sign,
 }: {
   label: string;
   value: string;
@@ -17,6 +18,8 @@ export function Keypad<U extends string>({
   units: { value: U; label: string }[];
   unit: U;
   onUnit: (unit: U) => void;
+  /** a figure that may lie below zero */
+  sign?: { below: boolean; onBelow: (below: boolean) => void };
 }) {
   const press = (key: string) => {
     if (key === 'back') onChange(value.slice(0, -1));
@@ -36,10 +39,11 @@ export function Keypad<U extends string>({
   return (
     <div className="keypad">
       <output aria-label={label} className="readout">
+        {sign?.below && '−'}
         {value || <span className="muted">0</span>}
         <span className="muted"> {units.find((u) => u.value === unit)?.label}</span>
       </output>
-      <div className="keys-and-units">
+      <div className={units.length > 1 || sign ? 'keys-and-units' : 'keys-and-units single'}>
         <div className="pad">
           {KEYS.map((k) => (
             <button
@@ -63,18 +67,30 @@ export function Keypad<U extends string>({
             </button>
           ))}
         </div>
-        <div className="units" role="group" aria-label="Unit">
-          {units.map((u) => (
-            <button
-              key={u.value}
-              className={u.value === unit ? 'bench-button unit on' : 'bench-button unit'}
-              aria-pressed={u.value === unit}
-              onClick={() => onUnit(u.value)}
-            >
-              {u.label}
-            </button>
-          ))}
-        </div>
+        {(units.length > 1 || sign) && (
+          <div className="units" role="group" aria-label={sign ? 'Sign' : 'Unit'}>
+            {sign && (
+              <button
+                className={sign.below ? 'bench-button unit on' : 'bench-button unit'}
+                aria-pressed={sign.below}
+                onClick={() => sign.onBelow(!sign.below)}
+              >
+                below 0
+              </button>
+            )}
+            {units.length > 1 &&
+              units.map((u) => (
+                <button
+                  key={u.value}
+                  className={u.value === unit ? 'bench-button unit on' : 'bench-button unit'}
+                  aria-pressed={u.value === unit}
+                  onClick={() => onUnit(u.value)}
+                >
+                  {u.label}
+                </button>
+              ))}
+          </div>
+        )}
       </div>
     </div>
   );

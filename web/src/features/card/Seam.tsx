@@ -51,6 +51,7 @@ export function Seam({
                 <b>{p.title}</b>
                 <span className="muted">
                   {p.done ? 'done' : state === 'now' ? `now, ${open} open` : `${open} open`}
+                  {p.minutes !== undefined && p.minutes > 0 && `, ${p.minutes} min`}
                 </span>
               </span>
             </button>

@@ -2,74 +2,79 @@ import { useState } from 'react';
 import type { Problem } from '../../api/client';
 import type { Entry, Step } from './cardQueries';
 import { Keypad } from './Keypad';
+import { Measure } from './Measure';
+import { Runs } from './Runs';
+import { FileTorque, Tighten } from './Tighten';
 
-type TorqueUnit = NonNullable<Entry['unit']>;
-
-const UNITS: { value: TorqueUnit; label: string }[] = [
-  { value: 'NEWTON_METRE', label: 'N·m' },
-  { value: 'POUND_FOOT', label: 'lb·ft' },
-  { value: 'POUND_INCH', label: 'lb·in' },
-];
-const symbol = (unit?: string) => UNITS.find((u) => u.value === unit)?.label ?? unit;
-
-/** What the step in focus asks for, at the thumb's edge. */
-export function StepEntry({
-  step,
-  busy,
-  guard,
-  onSend,
-}: {
+interface Props {
+  jobId: number;
   step: Step;
   busy: boolean;
-  guard?: Problem;
+  problem?: Problem;
   onSend: (entry: Entry) => void;
-}) {
+}
+
+/** What the step in focus asks for, at the thumb's edge. */
+export function StepEntry(props: Props) {
+  const { step, busy, onSend } = props;
   switch (step.task) {
     case 'TICK':
     case 'CONFIRM':
       return (
-        <button
-          className="bench-button action wide"
-          disabled={busy}
-          onClick={() => onSend({ type: 'TICK', step: step.code })}
-        >
-          {step.task === 'TICK' ? 'Done' : 'Yes, it is so'}
-        </button>
+        <>
+          <button
+            className="bench-button action wide"
+            disabled={busy}
+            onClick={() => onSend({ type: 'TICK', step: step.code })}
+          >
+            {step.task === 'TICK' ? 'Done' : 'Yes, it is so'}
+          </button>
+          {step.mayDefer && (
+            <button
+              className="bench-button wide"
+              disabled={busy}
+              onClick={() => onSend({ type: 'DEFER', step: step.code })}
+            >
+              Tomorrow, as a recheck
+            </button>
+          )}
+        </>
       );
     case 'INSPECT':
       return (
         <div className="choices">
-          {step.results?.map((r) => (
+          {step.results.map((r, i) => (
             <button
-              key={r}
-              className="bench-button wide"
+              key={r.words}
+              className={i === 0 ? 'bench-button action wide' : 'bench-button wide'}
               disabled={busy}
-              onClick={() => onSend({ type: 'INSPECT', step: step.code, result: r })}
+              onClick={() => onSend({ type: 'INSPECT', step: step.code, result: r.words })}
             >
-              {r}
+              {r.words}
             </button>
           ))}
         </div>
       );
+    case 'CHOOSE':
+      return <Choose {...props} />;
     case 'COUNT':
+      return <Count {...props} />;
+    case 'CHECK':
+      return <Points {...props} />;
+    case 'MARKS':
       return (
-        <div>
-          <p>
-            How many {step.what}? <span className="muted">{step.expected} belong there.</span>
-          </p>
-          <div className="counts">
-            {Array.from({ length: (step.expected ?? 0) + 1 }, (_, n) => (
-              <button
-                key={n}
-                className={n === step.expected ? 'bench-button action key' : 'bench-button key'}
-                disabled={busy}
-                onClick={() => onSend({ type: 'COUNT', step: step.code, count: n })}
-              >
-                {n}
-              </button>
-            ))}
-          </div>
-        </div>
+        <>
+          <Points {...props} />
+          {step.code === 'marksin' && step.answer && !step.answer.good && (
+            <button
+              className="bench-button stop wide"
+              disabled={busy}
+              onClick={() => onSend({ type: 'OUT_OF_TIME', words: step.answer?.words })}
+            >
+              Found out of time: set it from scratch
+            </button>
+          )}
+        </>
       );
     case 'TURN':
       return (
@@ -90,149 +95,168 @@ export function StepEntry({
           </button>
         </>
       );
-    case 'MARKS':
-      return <Marks step={step} busy={busy} onSend={onSend} />;
+    case 'PASSES':
+      return (
+        <button
+          className="bench-button action wide tall"
+          disabled={busy}
+          onClick={() => onSend({ type: 'PASS', step: step.code })}
+        >
+          Pass {(step.pattern?.done ?? 0) + 1} of {step.pattern?.passes} done
+        </button>
+      );
+    case 'MEASURE':
+      return <Measure {...props} />;
+    case 'RUNS':
+      return <Runs {...props} />;
     case 'TIGHTEN':
-      return <Tighten step={step} busy={busy} guard={guard} onSend={onSend} />;
+      return step.book ? <Tighten {...props} /> : <FileTorque {...props} />;
   }
 }
 
-function Marks({
-  step,
-  busy,
-  onSend,
-}: {
-  step: Step;
-  busy: boolean;
-  onSend: (entry: Entry) => void;
-}) {
-  const [off, setOff] = useState<string[]>([]);
+function Choose({ step, busy, onSend }: Props) {
+  const [reason, setReason] = useState('');
+  const [picked, setPicked] = useState<string>();
+  const option = step.options.find((o) => o.code === picked);
+  const choose = (code: string, words?: string) =>
+    onSend({ type: 'CHOOSE', step: step.code, option: code, words });
   return (
     <div className="choices">
-      <p>{off.length ? 'Not true:' : 'Touch the ones that are not true.'}</p>
-      {step.references?.map((r) => {
+      {step.options.map((o) => (
+        <button
+          key={o.code}
+          className={picked === o.code ? 'bench-button wide on' : 'bench-button wide'}
+          disabled={busy}
+          onClick={() => (o.needsReason ? setPicked(o.code) : choose(o.code))}
+        >
+          {o.words}
+        </button>
+      ))}
+      {option && (
+        <>
+          <label htmlFor="choice-reason">Why; this is printed on the record</label>
+          <textarea
+            id="choice-reason"
+            rows={2}
+            maxLength={400}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <button
+            className="bench-button action wide"
+            disabled={busy || reason.trim() === ''}
+            onClick={() => choose(option.code, reason)}
+          >
+            Take this way
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Up to this many are counted by one touch; more are typed. */
+const BY_TOUCH = 6;
+
+function Count({ step, busy, onSend }: Props) {
+  const expected = step.expected ?? 0;
+  const [typing, setTyping] = useState(false);
+  const [value, setValue] = useState('');
+  const send = (count: number) => onSend({ type: 'COUNT', step: step.code, count });
+  return (
+    <div>
+      <p>
+        How many {step.what}? <span className="muted">{expected} belong there.</span>
+      </p>
+      {expected > BY_TOUCH ? (
+        <div className="choices">
+          <button
+            className="bench-button action wide tall"
+            disabled={busy}
+            onClick={() => send(expected)}
+          >
+            All {expected}
+          </button>
+          {typing ? (
+            <>
+              <Keypad
+                label="Count"
+                value={value}
+                onChange={setValue}
+                units={[{ value: 'n', label: '' }]}
+                unit="n"
+                onUnit={() => undefined}
+              />
+              <button
+                className="bench-button wide"
+                disabled={busy || value === '' || !Number.isInteger(Number(value))}
+                onClick={() => send(Number(value))}
+              >
+                Enter {value || '0'}
+              </button>
+            </>
+          ) : (
+            <button className="bench-button wide" onClick={() => setTyping(true)}>
+              Another number
+            </button>
+          )}
+        </div>
+      ) : (
+        <div className="counts">
+          {Array.from({ length: expected + 1 }, (_, n) => (
+            <button
+              key={n}
+              className={n === expected ? 'bench-button action key' : 'bench-button key'}
+              disabled={busy}
+              onClick={() => send(n)}
+            >
+              {n}
+            </button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Points that hold unless they are touched. */
+function Points({ step, busy, onSend }: Props) {
+  const [off, setOff] = useState<string[]>([]);
+  const proves = step.gate === 'REFERENCES_TRUE';
+  return (
+    <div className="choices">
+      <p>{off.length ? `${step.wrong}:` : `Touch what is not so.`}</p>
+      {step.points.map((r) => {
         const isOff = off.includes(r);
         return (
           <button
             key={r}
-            className={isOff ? 'bench-button stop wide' : 'bench-button wide'}
+            className={isOff ? 'bench-button point stop wide' : 'bench-button point wide'}
             aria-pressed={isOff}
             onClick={() => setOff(isOff ? off.filter((x) => x !== r) : [...off, r])}
           >
-            {r}: {isOff ? 'not true' : 'true'}
+            <span>{r}:</span>{' '}
+            <span className="state">{isOff ? step.wrong : step.right}</span>
           </button>
         );
       })}
       <button
         className="bench-button action wide tall"
         disabled={busy}
-        onClick={() => onSend({ type: 'MARKS', step: step.code, notTrue: off })}
+        onClick={() =>
+          onSend({
+            type: step.task === 'MARKS' ? 'MARKS' : 'CHECK',
+            step: step.code,
+            wrong: off,
+          })
+        }
       >
         {off.length
-          ? 'Record it, and set the timing again'
-          : `All ${step.references?.length} are true`}
+          ? proves
+            ? 'Record it, and set the timing again'
+            : 'Record it'
+          : `All ${step.points.length} ${step.right}`}
       </button>
     </div>
   );
 }
-
-function Tighten({
-  step,
-  busy,
-  guard,
-  onSend,
-}: {
-  step: Step;
-  busy: boolean;
-  guard?: Problem;
-  onSend: (entry: Entry) => void;
-}) {
-  const [value, setValue] = useState('');
-  const [unit, setUnit] = useState<TorqueUnit>('NEWTON_METRE');
-  const [turned, setTurned] = useState(false);
-  const [asked, setAsked] = useState('');
-  const send = (as: TorqueUnit, unitConfirmed: boolean) => {
-    setAsked(`${value} ${as}`);
-    onSend({
-      type: 'TORQUE',
-      step: step.code,
-      value: Number(value),
-      unit: as,
-      unitConfirmed,
-      angleDegrees: turned ? step.angleDegrees : undefined,
-    });
-  };
-  if (step.bookNm === undefined) {
-    return (
-      <p className="bench-warning">
-        Not on file: the book has no torque for this joint. A manager enters it there, with its
-        origin, or opens the gate with words.
-      </p>
-    );
-  }
-  // the question belongs to what was sent, not to what is typed since
-  const question =
-    guard?.type === '/problems/unit-guard' && asked === `${value} ${unit}` ? guard : undefined;
-  return (
-    <>
-      <p>
-        <b>{step.what}</b>
-        {(step.bolts ?? 1) > 1 && <span className="muted"> {step.bolts} bolts</span>}
-        <br />
-        Book {fixed(step.bookNm)} N·m
-        {step.angleDegrees !== undefined && ` + ${step.angleDegrees}°`}, good from{' '}
-        {fixed(step.lowNm ?? 0)} to {fixed(step.highNm ?? 0)}{' '}
-        <span className="muted">({step.origin})</span>
-      </p>
-      <Keypad
-        label="Torque"
-        value={value}
-        onChange={setValue}
-        units={UNITS}
-        unit={unit}
-        onUnit={setUnit}
-      />
-      {step.angleDegrees !== undefined && (
-        <button
-          className={turned ? 'bench-button wide on' : 'bench-button wide'}
-          aria-pressed={turned}
-          onClick={() => setTurned(!turned)}
-        >
-          {turned
-            ? `and ${step.angleDegrees}° further: turned`
-            : `Then ${step.angleDegrees}° further: not yet`}
-        </button>
-      )}
-      {question ? (
-        <div className="guard" role="alert">
-          <p className="bench-caution">{question.message}</p>
-          <div className="pair">
-            <button
-              className="bench-button action"
-              disabled={busy}
-              onClick={() => {
-                setUnit(question.suggestion as TorqueUnit);
-                send(question.suggestion as TorqueUnit, false);
-              }}
-            >
-              Yes, {symbol(question.suggestion)}
-            </button>
-            <button className="bench-button" disabled={busy} onClick={() => send(unit, true)}>
-              No, {symbol(unit)}
-            </button>
-          </div>
-        </div>
-      ) : (
-        <button
-          className="bench-button action wide"
-          disabled={busy || value === '' || Number(value) <= 0}
-          onClick={() => send(unit, false)}
-        >
-          Enter {value || '0'} {symbol(unit)}
-        </button>
-      )}
-    </>
-  );
-}
-
-const fixed = (n: number) => String(Number(n.toFixed(n < 20 ? 2 : 1)));

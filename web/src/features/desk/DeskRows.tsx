@@ -203,7 +203,7 @@ function DeskRow({
         <span className={late ? 'figure late' : 'figure'}>
           {row.status === 'STOP' ? 'now' : actBy(row.actBy, today)}
         </span>
-        <span className="second">{row.aside ?? row.note}</span>
+        <span className="second">{row.recheck ?? row.waits ?? row.aside ?? row.note}</span>
       </div>
       <div className="money">
         <span className="figure">

@@ -7,6 +7,7 @@ import { StatusSwatch } from '../../drawing/marks';
 import { capital, formatDate } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { Aftercare, Story } from './Aftercare';
 import { dossierQuery, useStartJob } from './dossierQueries';
 import { EvidenceForm } from './EvidenceForm';
 import { RenewalForm, StateForm, TimingForm } from './FileForms';
@@ -124,6 +125,7 @@ export function Dossier({
   const reasons = <Reasons v={v} currency={me.currency} />;
   const rest = (
     <>
+      <Aftercare v={v} bench={!me.readsOnly} />
       <Items v={v} />
       <Evidence v={v} editable={me.desk} bench={!me.readsOnly} />
       <Wishes v={v} editable={me.desk} />
@@ -131,6 +133,7 @@ export function Dossier({
       <Readings v={v} editable={me.desk} />
       <Usage v={v} currency={me.currency} />
       <Conditions v={v} editable={me.desk} />
+      <Story v={v} linked={!me.readsOnly} />
       <JobRefs v={v} linked={!me.readsOnly} />
       <Log v={v} />
     </>

@@ -201,3 +201,17 @@ export const useStartJob = (onDone: (jobId: number) => void) => {
     },
   });
 };
+
+/** What jobs left to be looked at again. */
+export const aftercareQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['aftercare', id],
+    queryFn: () => data(api.GET('/api/vehicles/{id}/aftercare', { params: { path: { id } } })),
+  });
+
+/** What has happened to the timing drive, newest first. */
+export const storyQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['story', id],
+    queryFn: () => data(api.GET('/api/vehicles/{id}/story', { params: { path: { id } } })),
+  });

@@ -12,6 +12,7 @@ import { BundleTable } from './BundleTable';
 import { Estimates } from './Estimates';
 import { jobQuery, useBuild, useCancel, useUnbook } from './jobQueries';
 import { Ladder } from './Ladder';
+import { Rework } from './Rework';
 
 type Job = Schemas['JobView'];
 
@@ -45,7 +46,9 @@ export default function JobBuilder() {
         <aside>
           <h2>Estimate</h2>
           <Estimates job={job} editable={editable} />
-          {job.booking && <Promised job={job} editable={editable} bench={me.bench} />}
+          {job.booking && (
+            <Promised job={job} editable={editable} bench={me.bench} desk={me.desk} />
+          )}
           {editable && !job.booking && <Booking job={job} today={me.today} />}
           {editable && <GiveUp job={job} />}
         </aside>
@@ -89,7 +92,17 @@ function AddToCard({ job }: { job: Job }) {
   );
 }
 
-function Promised({ job, editable, bench }: { job: Job; editable: boolean; bench: boolean }) {
+function Promised({
+  job,
+  editable,
+  bench,
+  desk,
+}: {
+  job: Job;
+  editable: boolean;
+  bench: boolean;
+  desk: boolean;
+}) {
   const unbook = useUnbook(job.id);
   const b = job.booking!;
   return (
@@ -133,6 +146,7 @@ function Promised({ job, editable, bench }: { job: Job; editable: boolean; bench
         )}
       </div>
       <ProblemNote error={unbook.error} />
+      {desk && job.stage === 'DONE' && <Rework jobId={job.id} />}
     </section>
   );
 }

@@ -21,7 +21,19 @@ export default function JobList() {
   const { data: jobs, error, refetch } = useQuery(jobsQuery);
   return (
     <div className="page">
-      <h1>Jobs</h1>
+      <div className="page-head">
+        <h1>Jobs</h1>
+        {me.bench && (
+          <>
+            <Link className="action" to="/calculators">
+              Calculators
+            </Link>
+            <Link className="action" to="/practice">
+              Practice
+            </Link>
+          </>
+        )}
+      </div>
       <ProblemNote error={error} retry={() => refetch()} />
       {jobs &&
         GROUPS.map((g) => {
@@ -50,10 +62,21 @@ function JobRow({ job, desk, bench }: { job: Row; desk: boolean; bench: boolean 
       <span className="registration">{job.registration}</span>
       <span>
         {job.makeModel}
-        <span className="second">{job.ownerName}</span>
+        <span className="second">
+          {job.reworkOf !== undefined ? `comes back from job ${job.reworkOf}` : job.ownerName}
+        </span>
       </span>
       <span>
-        {job.booking ? (
+        {job.waits ? (
+          <>
+            <b className="waits-for">waits for {job.waits}</b>
+            {job.booking && (
+              <span className="second">
+                since {formatWeekday(job.booking.start)}, {formatTime(job.booking.start)}
+              </span>
+            )}
+          </>
+        ) : job.booking ? (
           <>
             {formatWeekday(job.booking.start)}, {formatTime(job.booking.start)}
             {job.stage === 'PLANNED' &&
@@ -74,6 +97,14 @@ function JobRow({ job, desk, bench }: { job: Row; desk: boolean; bench: boolean 
         {job.stage === 'DONE' && (
           <>
             signed {formatDate(job.completedOn ?? '')}
+            <a
+              className="action"
+              href={`/api/jobs/${job.id}/record.pdf`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              record
+            </a>
             {bench && (
               <a
                 className="action"

@@ -10,7 +10,7 @@ import knollfield.core.engine.TimingGeometry;
  *
  * @param runs free stretches between neighbouring wheels, in running order
  */
-public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, List<RunView> runs) {
+public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, List<PathRun> runs) {
 
     public record PulleyView(
             String code,
@@ -23,7 +23,7 @@ public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, L
             boolean outside,
             boolean marked) {}
 
-    public record RunView(String from, String to, TimingGeometry.Pull pull) {}
+    public record PathRun(String from, String to, TimingGeometry.Pull pull) {}
 
     public static PathView of(BeltPath path) {
         return new PathView(
@@ -42,7 +42,7 @@ public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, L
                                 p.marked()))
                         .toList(),
                 TimingGeometry.runs(path).stream()
-                        .map(r -> new RunView(r.from(), r.to(), r.pull()))
+                        .map(r -> new PathRun(r.from(), r.to(), r.pull()))
                         .toList());
     }
 }

@@ -90,7 +90,8 @@ class CardViews {
             Instant from,
             @Nullable Integer minutes) {}
 
-    record WorkedView(int minutes, Map<String, Integer> byPerson, List<WaitView> waits, int uncounted) {}
+    record WorkedView(
+            int minutes, Map<String, Integer> byPerson, List<String> present, List<WaitView> waits, int uncounted) {}
 
     record CardView(
             long jobId,
@@ -120,7 +121,6 @@ class CardViews {
             boolean hardStop,
             boolean outOfTime,
             boolean mayOverride,
-            boolean mayAskOwner,
             List<String> technicians,
             List<BenchFinding> findings,
             List<SideView> sideFindings,
@@ -201,7 +201,6 @@ class CardViews {
                 state.hardStop(),
                 state.scope().outOfTime(),
                 person.isManager(),
-                true,
                 people.technicians().stream().map(Person::name).toList(),
                 state.findings().stream().map(CardViews::finding).toList(),
                 state.noted(CardEvent.SideFinding.class).stream()
@@ -248,6 +247,7 @@ class CardViews {
         return new WorkedView(
                 clock.minutes(),
                 clock.byPerson(),
+                clock.present().stream().sorted().toList(),
                 clock.waits().stream()
                         .map(w -> new WaitView(
                                 w.why(), w.words(), w.from(), w.minutes().orElse(null)))

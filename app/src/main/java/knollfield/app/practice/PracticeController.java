@@ -59,9 +59,9 @@ class PracticeController {
             int teethOut,
             Exercise.Decision decision) {}
 
-    record PartView(String name, int points, int most, String words) {}
+    record RoundPart(String name, int points, int most, String words) {}
 
-    record MarksView(int points, List<PartView> parts) {}
+    record RoundMarks(int points, List<RoundPart> parts) {}
 
     /** The round that {@code seed} stands for. */
     @GetMapping("/{family}")
@@ -89,7 +89,7 @@ class PracticeController {
 
     /** Scores a round by core's geometry. */
     @PostMapping("/marks")
-    MarksView marks(@RequestBody RoundAnswers a) {
+    RoundMarks marks(@RequestBody RoundAnswers a) {
         new Checks()
                 .that(a.turns().size() <= 500, "/turns", "More than 500 moves.")
                 .that(
@@ -102,10 +102,10 @@ class PracticeController {
         Marks marks = Marks.of(
                 Exercise.of(engine.path(), engine.handling(), a.seed()),
                 new Marks.Answers(a.turns(), a.order(), a.wheelOut(), a.teethOut(), a.decision()));
-        return new MarksView(
+        return new RoundMarks(
                 marks.points(),
                 marks.parts().stream()
-                        .map(p -> new PartView(p.name(), p.points(), Marks.MOST, p.words()))
+                        .map(p -> new RoundPart(p.name(), p.points(), Marks.MOST, p.words()))
                         .toList());
     }
 

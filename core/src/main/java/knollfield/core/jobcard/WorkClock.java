@@ -16,10 +16,16 @@ import java.util.Set;
  *
  * @param byPhase minutes of work by phase code, in working order; two people count twice
  * @param byPerson minutes by name
+ * @param present names of those who are at it at the end
  * @param waits what the job waited for
  * @param uncounted minutes that lie across a night nobody noted; they are counted as no work
  */
-public record WorkClock(Map<String, Integer> byPhase, Map<String, Integer> byPerson, List<Wait> waits, int uncounted) {
+public record WorkClock(
+        Map<String, Integer> byPhase,
+        Map<String, Integer> byPerson,
+        Set<String> present,
+        List<Wait> waits,
+        int uncounted) {
 
     /** @param minutes empty while the job still waits */
     public record Wait(String why, String words, Instant from, Optional<Integer> minutes) {}
@@ -27,6 +33,7 @@ public record WorkClock(Map<String, Integer> byPhase, Map<String, Integer> byPer
     public WorkClock {
         byPhase = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(byPhase));
         byPerson = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(byPerson));
+        present = Set.copyOf(present);
         waits = List.copyOf(waits);
     }
 
@@ -71,7 +78,7 @@ public record WorkClock(Map<String, Integer> byPhase, Map<String, Integer> byPer
                 apply(entry);
             }
             now.ifPresent(this::count);
-            return new WorkClock(inOrder(), minutes(people), waits, minutes(lost));
+            return new WorkClock(inOrder(), minutes(people), here, waits, minutes(lost));
         }
 
         private void apply(CardEntry entry) {

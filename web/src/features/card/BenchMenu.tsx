@@ -1,0 +1,387 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { minorOf } from '../../shared/format';
+import { useMe } from '../../shared/me';
+import { Calculators } from '../calculators/Calculators';
+import { choicesQuery } from '../desk/deskQueries';
+import { usePhoto, type Bench, type Card, type Entry, type Step } from './cardQueries';
+import { PictureForm } from './PictureForm';
+import type { Sheet } from './sheets';
+
+type Why = NonNullable<Entry['why']>;
+
+const WHY: { code: Why; words: string }[] = [
+  { code: 'PARTS', words: 'parts' },
+  { code: 'OWNER', words: 'the owner’s answer' },
+  { code: 'FERRY', words: 'the ferry' },
+  { code: 'TOOLS', words: 'tools' },
+  { code: 'ANOTHER_JOB', words: 'another job' },
+  { code: 'BREAK', words: 'a break' },
+  { code: 'END_OF_DAY', words: 'the next day' },
+  { code: 'OTHER', words: 'something else' },
+];
+
+const MENU: { sheet: Sheet; title: string; hint: string }[] = [
+  { sheet: 'found', title: 'Something found', hint: 'on the timing drive: evidence, lines, owner' },
+  { sheet: 'picture', title: 'Picture', hint: 'to the step in focus' },
+  { sheet: 'more-work', title: 'More work than planned', hint: 'sheared stud, bent bolt' },
+  { sheet: 'side', title: 'Side finding', hint: 'not this job: becomes a follow-up' },
+  { sheet: 'wait', title: 'The job waits', hint: 'parts, ferry, owner, next day' },
+  { sheet: 'hand-over', title: 'Hand over', hint: 'to another technician' },
+  { sheet: 'recheck', title: 'Recheck later', hint: 'stands on the Desk when it is due' },
+  { sheet: 'calculators', title: 'Calculators', hint: 'torque, teeth, tension, coolant' },
+];
+
+/** What can be done beside the steps, over the step in focus. */
+export function BenchMenu({
+  card,
+  step,
+  bench,
+  sheet,
+  onSheet,
+}: {
+  card: Card;
+  step?: Step;
+  bench: Bench;
+  sheet: Sheet;
+  onSheet: (sheet?: Sheet) => void;
+}) {
+  const me = useMe();
+  const here = card.worked.present.includes(me.name ?? '');
+  const done = async (entry: Entry) => {
+    if (await bench.enter(entry)) onSheet(undefined);
+  };
+  const photo = usePhoto(card.jobId);
+  return (
+    <section className="bench-step sign sheet" aria-label="Beside the steps">
+      <div className="step-head">
+        <h1>
+          {sheet === 'menu' ? 'Beside the steps' : MENU.find((m) => m.sheet === sheet)?.title}
+        </h1>
+        <button
+          className="bench-button"
+          onClick={() => onSheet(sheet === 'menu' ? undefined : 'menu')}
+        >
+          {sheet === 'menu' ? 'Back to the step' : 'Back'}
+        </button>
+      </div>
+      {bench.refused && (
+        <p className="bench-warning" role="alert">
+          {bench.refused.problem.message}
+        </p>
+      )}
+      {sheet === 'menu' && (
+        <>
+          <div className="sheet-menu">
+            {MENU.map((m) => (
+              <button key={m.sheet} className="bench-button" onClick={() => onSheet(m.sheet)}>
+                <b>{m.title}</b>
+                <span className="muted">{m.hint}</span>
+              </button>
+            ))}
+          </div>
+          <button
+            className="bench-button wide"
+            disabled={bench.busy}
+            onClick={() => void done({ type: here ? 'LEAVE' : 'JOIN' })}
+          >
+            {here ? 'I leave it to the others' : 'I work on it too'}
+          </button>
+        </>
+      )}
+      {sheet === 'wait' && <Wait busy={bench.busy} onSend={(e) => void done(e)} />}
+      {sheet === 'hand-over' && (
+        <HandOver card={card} mine={me.name ?? ''} busy={bench.busy} onSend={(e) => void done(e)} />
+      )}
+      {sheet === 'found' && <Found step={step} busy={bench.busy} onSend={(e) => void done(e)} />}
+      {sheet === 'side' && <Side busy={bench.busy} onSend={(e) => void done(e)} />}
+      {sheet === 'more-work' && step && (
+        <MoreWork
+          step={step}
+          currency={me.currency}
+          busy={bench.busy}
+          onSend={(e) => void done(e)}
+        />
+      )}
+      {sheet === 'recheck' && <Recheck busy={bench.busy} onSend={(e) => void done(e)} />}
+      {sheet === 'picture' && step && (
+        <PictureForm
+          title={step.title}
+          pending={photo.isPending}
+          error={photo.error}
+          onSend={(file, caption) =>
+            photo.mutate(
+              { file, step: step.code, caption },
+              { onSuccess: () => onSheet(undefined) },
+            )
+          }
+        />
+      )}
+      {sheet === 'calculators' && <Calculators path={card.path} />}
+    </section>
+  );
+}
+
+interface FormProps {
+  busy: boolean;
+  onSend: (entry: Entry) => void;
+}
+
+function Wait({ busy, onSend }: FormProps) {
+  const [why, setWhy] = useState<Why>();
+  const [words, setWords] = useState('');
+  return (
+    <>
+      <p>What does the job wait for?</p>
+      <div className="sheet-menu narrow">
+        {WHY.map((w) => (
+          <button
+            key={w.code}
+            className={why === w.code ? 'bench-button on' : 'bench-button'}
+            aria-pressed={why === w.code}
+            onClick={() => setWhy(w.code)}
+          >
+            {w.words}
+          </button>
+        ))}
+      </div>
+      <Words id="wait-words" label="In a few words" value={words} onChange={setWords} />
+      <button
+        className="bench-button action wide"
+        disabled={busy || !why}
+        onClick={() => onSend({ type: 'PAUSE', why, words })}
+      >
+        It waits
+      </button>
+    </>
+  );
+}
+
+function HandOver({ card, mine, busy, onSend }: FormProps & { card: Card; mine: string }) {
+  const [to, setTo] = useState<string>();
+  const [words, setWords] = useState('');
+  const others = card.technicians.filter((t) => t !== mine);
+  return (
+    <>
+      <p>Who goes on with it?</p>
+      <div className="sheet-menu narrow">
+        {others.map((t) => (
+          <button
+            key={t}
+            className={to === t ? 'bench-button on' : 'bench-button'}
+            aria-pressed={to === t}
+            onClick={() => setTo(t)}
+          >
+            {t}
+          </button>
+        ))}
+      </div>
+      {others.length === 0 && <p className="muted">There is no other technician.</p>}
+      <Words
+        id="hand-words"
+        label="What the next one must know"
+        value={words}
+        onChange={setWords}
+      />
+      <button
+        className="bench-button action wide"
+        disabled={busy || !to}
+        onClick={() => onSend({ type: 'HAND_OVER', option: to, words })}
+      >
+        Hand over{to && ` to ${to}`}
+      </button>
+    </>
+  );
+}
+
+function Found({ step, busy, onSend }: FormProps & { step?: Step }) {
+  const { data: choices } = useQuery(choicesQuery);
+  const [evidence, setEvidence] = useState<Entry['evidence']>();
+  const [words, setWords] = useState('');
+  const chosen = choices?.evidence.find((e) => e.code === evidence);
+  return (
+    <>
+      <p>
+        What was found{step && ` at “${step.title}”`}? It becomes evidence of the vehicle; what it
+        asks for is offered as lines.
+      </p>
+      <div className="sheet-menu narrow">
+        {choices?.evidence.map((e) => (
+          <button
+            key={e.code}
+            className={evidence === e.code ? 'bench-button on' : 'bench-button'}
+            aria-pressed={evidence === e.code}
+            onClick={() => setEvidence(e.code)}
+          >
+            {e.words}
+          </button>
+        ))}
+      </div>
+      {chosen?.advice && <p className="bench-caution">{chosen.advice}</p>}
+      <Words id="found-note" label="In a few words" value={words} onChange={setWords} />
+      <button
+        className="bench-button action wide"
+        disabled={busy || !evidence}
+        onClick={() => onSend({ type: 'FOUND', evidence, step: step?.code, words })}
+      >
+        Note it
+      </button>
+    </>
+  );
+}
+
+function Side({ busy, onSend }: FormProps) {
+  const [words, setWords] = useState('');
+  const [urgent, setUrgent] = useState(false);
+  return (
+    <>
+      <Words id="side-words" label="What was seen" value={words} onChange={setWords} />
+      <button
+        className={urgent ? 'bench-button wide on' : 'bench-button wide'}
+        aria-pressed={urgent}
+        onClick={() => setUrgent(!urgent)}
+      >
+        {urgent ? 'Urgent: not to be driven like that' : 'Not urgent'}
+      </button>
+      <button
+        className="bench-button action wide"
+        disabled={busy || words.trim() === ''}
+        onClick={() => onSend({ type: 'SIDE_FINDING', words, urgent })}
+      >
+        Note it for follow-up
+      </button>
+    </>
+  );
+}
+
+function MoreWork({ step, currency, busy, onSend }: FormProps & { step: Step; currency: string }) {
+  const [words, setWords] = useState('');
+  const [minutes, setMinutes] = useState('');
+  const [part, setPart] = useState('');
+  const [price, setPrice] = useState('');
+  const n = Number(minutes);
+  const minor = minorOf(price, currency);
+  return (
+    <>
+      <Words id="more-words" label="What happened" value={words} onChange={setWords} />
+      <Line
+        id="more-minutes"
+        label="Minutes it adds"
+        value={minutes}
+        onChange={setMinutes}
+        numeric
+      />
+      <Line id="more-part" label="Part it takes; empty for none" value={part} onChange={setPart} />
+      {part.trim() !== '' && (
+        <Line
+          id="more-price"
+          label={`Price of the part, before tax, ${currency}`}
+          value={price}
+          onChange={setPrice}
+          numeric
+        />
+      )}
+      <button
+        className="bench-button action wide"
+        disabled={
+          busy || words.trim() === '' || !Number.isInteger(n) || n < 1 || Number.isNaN(minor)
+        }
+        onClick={() =>
+          onSend({
+            type: 'CONTINGENCY',
+            step: step.code,
+            words,
+            minutes: n,
+            part,
+            partMinor: part.trim() === '' ? 0 : minor,
+          })
+        }
+      >
+        Add it to the job
+      </button>
+    </>
+  );
+}
+
+const DAYS = [1, 7, 14, 30];
+
+function Recheck({ busy, onSend }: FormProps) {
+  const [words, setWords] = useState('');
+  const [days, setDays] = useState(7);
+  return (
+    <>
+      <Words id="recheck-words" label="What to look at again" value={words} onChange={setWords} />
+      <div className="sheet-menu narrow">
+        {DAYS.map((d) => (
+          <button
+            key={d}
+            className={days === d ? 'bench-button on' : 'bench-button'}
+            aria-pressed={days === d}
+            onClick={() => setDays(d)}
+          >
+            {d === 1 ? 'tomorrow' : `in ${d} days`}
+          </button>
+        ))}
+      </div>
+      <button
+        className="bench-button action wide"
+        disabled={busy || words.trim() === ''}
+        onClick={() => onSend({ type: 'RECHECK', words, days })}
+      >
+        Ask for it
+      </button>
+    </>
+  );
+}
+
+export function Words({
+  id,
+  label,
+  value,
+  onChange,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (v: string) => void;
+}) {
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <textarea
+        id={id}
+        rows={2}
+        maxLength={400}
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </>
+  );
+}
+
+function Line({
+  id,
+  label,
+  value,
+  onChange,
+  numeric = false,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (v: string) => void;
+  numeric?: boolean;
+}) {
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <input
+        id={id}
+        value={value}
+        inputMode={numeric ? 'decimal' : undefined}
+        maxLength={120}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import { useOwnerAnswer, useWiden, type Card } from './cardQueries';
+import { Words } from './BenchMenu';
+
+/** What the bench has found asks for lines; the lines ask the owner; only those steps wait. */
+export function Findings({ card }: { card: Card }) {
+  const widen = useWiden(card.jobId);
+  const [asking, setAsking] = useState(false);
+  if (card.offers.length === 0 && card.awaiting.length === 0) return null;
+  return (
+    <div className="findings">
+      {card.offers.map((o) => (
+        <div key={o.code} className="offer">
+          <span>
+            <b>{o.name}</b>{' '}
+            <span className="muted">
+              +{o.minutes} min. {o.reason}
+            </span>
+          </span>
+          <button
+            className="bench-button"
+            disabled={widen.isPending}
+            onClick={() => widen.mutate([o.code])}
+          >
+            Add to the job
+          </button>
+        </div>
+      ))}
+      {widen.error && (
+        <p className="bench-warning" role="alert">
+          {widen.error.message}
+        </p>
+      )}
+      {card.awaiting.length > 0 && (
+        <div className="offer">
+          <span>
+            <b>The owner has not answered:</b> {card.awaiting.map((a) => a.name).join(', ')}.{' '}
+            <span className="muted">
+              Everything else goes on. {card.ownerName}, {card.ownerPhone}
+            </span>
+          </span>
+          <button
+            className="bench-button"
+            aria-expanded={asking}
+            onClick={() => setAsking(!asking)}
+          >
+            Their answer
+          </button>
+        </div>
+      )}
+      {asking && card.awaiting.length > 0 && (
+        <OwnerAnswer card={card} onDone={() => setAsking(false)} />
+      )}
+    </div>
+  );
+}
+
+function OwnerAnswer({ card, onDone }: { card: Card; onDone: () => void }) {
+  const answer = useOwnerAnswer(card.jobId);
+  const [saidBy, setSaidBy] = useState(card.ownerName);
+  const [warning, setWarning] = useState('');
+  const [signed, setSigned] = useState(false);
+  const send = (agreed: boolean) =>
+    answer.mutate(
+      { lines: card.awaiting.map((a) => a.code), agreed, saidBy, warning, signed },
+      { onSuccess: onDone },
+    );
+  return (
+    <div className="owner-answer">
+      <label htmlFor="said-by">Who said it, on the phone</label>
+      <input
+        id="said-by"
+        value={saidBy}
+        maxLength={120}
+        onChange={(e) => setSaidBy(e.target.value)}
+      />
+      <Words
+        id="told"
+        label="What was told of the risk, where they leave it"
+        value={warning}
+        onChange={setWarning}
+      />
+      <label className="tick">
+        <input type="checkbox" checked={signed} onChange={(e) => setSigned(e.target.checked)} /> A
+        decline was signed
+      </label>
+      {answer.error && (
+        <p className="bench-warning" role="alert">
+          {answer.error.message}
+        </p>
+      )}
+      <div className="pair">
+        <button
+          className="bench-button action"
+          disabled={answer.isPending}
+          onClick={() => send(true)}
+        >
+          They agree
+        </button>
+        <button className="bench-button" disabled={answer.isPending} onClick={() => send(false)}>
+          They leave it
+        </button>
+      </div>
+    </div>
+  );
+}

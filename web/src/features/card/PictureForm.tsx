@@ -1,0 +1,54 @@
+import { useEffect, useMemo, useState } from 'react';
+import { shrink } from './shrink';
+import { Words } from './BenchMenu';
+
+/** Takes or chooses a picture, shows it, and sends it with a few words. */
+export function PictureForm({
+  title,
+  pending,
+  error,
+  onSend,
+}: {
+  title: string;
+  pending: boolean;
+  error: Error | null;
+  onSend: (file: Blob, caption: string) => void;
+}) {
+  const [file, setFile] = useState<Blob>();
+  const [caption, setCaption] = useState('');
+  const preview = useMemo(() => file && URL.createObjectURL(file), [file]);
+  useEffect(() => () => (preview ? URL.revokeObjectURL(preview) : undefined), [preview]);
+  return (
+    <>
+      <p className="muted">To the step “{title}”. JPEG or PNG, at most 12 MB.</p>
+      <label className="bench-button wide" htmlFor="picture">
+        {file ? 'Another picture' : 'Take or choose a picture'}
+      </label>
+      <input
+        id="picture"
+        className="visually-hidden"
+        type="file"
+        accept="image/jpeg,image/png"
+        capture="environment"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          if (chosen) void shrink(chosen).then(setFile);
+        }}
+      />
+      {preview && <img className="picture-preview" src={preview} alt="The picture to be sent" />}
+      {file && <Words id="caption" label="What it shows" value={caption} onChange={setCaption} />}
+      {error && (
+        <p className="bench-warning" role="alert">
+          {error.message}
+        </p>
+      )}
+      <button
+        className="bench-button action wide"
+        disabled={!file || pending}
+        onClick={() => file && onSend(file, caption)}
+      >
+        {pending ? 'Sending…' : 'Keep it'}
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,194 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { formatDate, formatHours, formatKm, formatMoment } from '../../shared/format';
+import { useMe } from '../../shared/me';
+import { useRecord, type Bench, type Card, type Entry } from './cardQueries';
+import { Words } from './BenchMenu';
+
+type OldParts = NonNullable<Entry['oldParts']>;
+
+const OLD_PARTS: { code: OldParts; words: string }[] = [
+  { code: 'SHOWN_AND_SCRAPPED', words: 'shown, then scrapped' },
+  { code: 'RETURNED', words: 'returned to the owner' },
+  { code: 'KEPT', words: 'kept here' },
+];
+
+/** The last screen before the signature. */
+export function Sign({ card, bench }: { card: Card; bench: Bench }) {
+  const [note, setNote] = useState('');
+  const [oldParts, setOldParts] = useState<OldParts>('SHOWN_AND_SCRAPPED');
+  const [hours, setHours] = useState('');
+  const shut = card.gates.filter((g) => !g.open);
+  const overridden = card.gates.filter((g) => g.overriddenWith);
+  const typed = Number(hours.replace(',', '.'));
+  const kept = bench.kept.length;
+  return (
+    <section className="bench-step sign">
+      <h1>
+        {shut.length ? 'A gate is shut' : kept ? 'Entries wait to be sent' : 'Every step is done'}
+      </h1>
+      {shut.map((g) => (
+        <p key={g.kind} className="bench-warning">
+          {g.words}: {g.waitsFor}
+        </p>
+      ))}
+      {kept > 0 && (
+        <p className="bench-warning">
+          {kept} {kept === 1 ? 'entry is' : 'entries are'} still on this tablet; sign when the
+          network is back.
+        </p>
+      )}
+      <p>
+        Renewed: {card.items.join(', ')}. Odometer at check-in {formatKm(card.odometerKm ?? 0)}.
+      </p>
+      {overridden.map((g) => (
+        <p key={g.kind} className="bench-caution">
+          {g.words} was opened by {g.overriddenBy}: {g.overriddenWith}
+        </p>
+      ))}
+      <p>
+        By the card’s clock <b>{formatHours(card.worked.minutes)} h</b> of{' '}
+        {formatHours(card.bookMinutes + card.contingencyMinutes)} h.
+      </p>
+      <div className="sign-grid">
+        <div>
+          <label htmlFor="hours">Hours worked, where the clock is not right</label>
+          <input
+            id="hours"
+            inputMode="decimal"
+            value={hours}
+            placeholder={formatHours(card.worked.minutes)}
+            onChange={(e) => setHours(e.target.value)}
+          />
+        </div>
+        <div role="group" aria-label="Old parts">
+          <span className="label">Old parts</span>
+          <div className="sheet-menu three">
+            {OLD_PARTS.map((o) => (
+              <button
+                key={o.code}
+                className={oldParts === o.code ? 'bench-button on' : 'bench-button'}
+                aria-pressed={oldParts === o.code}
+                onClick={() => setOldParts(o.code)}
+              >
+                {o.words}
+              </button>
+            ))}
+          </div>
+        </div>
+      </div>
+      <Words id="closing" label="Words for the record" value={note} onChange={setNote} />
+      {bench.refused && (
+        <p className="bench-warning" role="alert">
+          {bench.refused.problem.message}
+        </p>
+      )}
+      <button
+        className="bench-button action wide"
+        disabled={bench.busy || shut.length > 0 || kept > 0 || Number.isNaN(typed) || typed < 0}
+        onClick={() =>
+          void bench.enter({
+            type: 'COMPLETE',
+            words: note,
+            oldParts,
+            minutes: hours === '' ? undefined : Math.round(typed * 60),
+          })
+        }
+      >
+        Sign the job
+      </button>
+    </section>
+  );
+}
+
+/** A signed card: what was done, when it is due next, and the proof. */
+export function Signed({ card }: { card: Card }) {
+  const me = useMe();
+  const { data: record, error } = useRecord(card.jobId, true);
+  return (
+    <section className="bench-step sign">
+      <h1>Signed</h1>
+      <p>
+        {card.items.join(', ')}: renewed on <b>{formatDate(card.completedOn ?? '')}</b> at{' '}
+        <b>{formatKm(card.odometerKm ?? 0)}</b>. Their clocks start again from there.
+      </p>
+      <p className="next-due">
+        Next due{' '}
+        <b>
+          {[
+            card.nextDueOn && formatDate(card.nextDueOn),
+            card.nextDueKm && formatKm(card.nextDueKm),
+          ]
+            .filter(Boolean)
+            .join(' or ') || 'by inspection'}
+        </b>
+        {card.nextDueOn && card.nextDueKm ? ', whichever comes first.' : '.'}
+      </p>
+      <div className="actions">
+        <a
+          className="bench-button action"
+          href={`/api/jobs/${card.jobId}/card/label.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Print the label
+        </a>
+        <a
+          className="bench-button"
+          href={`/api/jobs/${card.jobId}/record.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Print the record
+        </a>
+        {me.desk && (
+          <Link className="bench-button" to={`/vehicles/${card.vehicleId}`}>
+            The vehicle
+          </Link>
+        )}
+      </div>
+      <Pictures card={card} />
+      {error && (
+        <p className="bench-warning" role="alert">
+          {error.message}
+        </p>
+      )}
+      {record?.sections.map((s) => (
+        <table key={s.title} className="record">
+          <caption>{s.title}</caption>
+          <tbody>
+            {s.lines.map((l, i) => (
+              <tr key={i}>
+                <td>{l.what}</td>
+                <td className={l.marked ? 'bench-caution' : undefined}>{l.words}</td>
+                <td className="muted">{l.by}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+    </section>
+  );
+}
+
+/** The pictures of a job, each at its step. */
+export function Pictures({ card, step }: { card: Card; step?: string }) {
+  const shown = card.photos.filter((p) => step === undefined || p.step === step);
+  if (shown.length === 0) return null;
+  return (
+    <div className="pictures">
+      {shown.map((p) => {
+        const src = `/api/jobs/${card.jobId}/card/photos/${p.id}.jpg`;
+        const words = p.caption || 'Picture without words';
+        return (
+          <a key={p.id} href={src} target="_blank" rel="noreferrer">
+            <img src={src} alt={words} width={p.width} height={p.height} loading="lazy" />
+            <span>
+              {p.caption} <span className="muted">{formatMoment(p.at)}</span>
+            </span>
+          </a>
+        );
+      })}
+    </div>
+  );
+}

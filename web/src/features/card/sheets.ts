@@ -1,0 +1,11 @@
+/** What can be done beside the steps. */
+export type Sheet =
+  | 'menu'
+  | 'wait'
+  | 'hand-over'
+  | 'found'
+  | 'side'
+  | 'more-work'
+  | 'picture'
+  | 'recheck'
+  | 'calculators';
