@@ -8,7 +8,7 @@ import { TorqueCalculator, WrenchCalculator } from './Torque';
 /** The small sums of the bench, one under the other. */
 export function Calculators({ path }: { path?: Schemas['PathView'] }) {
   return (
-    <div className="sums">
+    <div className="small-sums">
       <TeethCalculator path={path} />
       <TorqueCalculator />
       <WrenchCalculator />

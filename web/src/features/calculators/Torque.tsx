@@ -116,7 +116,7 @@ function Hexagon({ degrees }: { degrees: number }) {
       />
       <path className="arc" d={`M${at(0, 84)}A84 84 0 ${turn > 180 ? 1 : 0} 1 ${at(turn, 84)}`} />
       <path className="hand" d={`M0 0L${at(turn, 84)}`} />
-      <text x="0" y="6" textAnchor="middle">
+      <text x="0" y="40" textAnchor="middle">
         {short(degrees)}°
       </text>
     </svg>

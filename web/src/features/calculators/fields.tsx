@@ -102,16 +102,16 @@ export function Sum({
   hint?: string;
 }) {
   return (
-    <section className="sum" aria-label={title}>
+    <section className="small-sum" aria-label={title}>
       <h2>{title}</h2>
-      <div className="sum-body">
-        <div className="sum-figures">{children}</div>
-        {drawing && <div className="sum-drawing">{drawing}</div>}
-        <div className="sum-result" aria-live="polite">
+      <div className="small-sum-body">
+        <div className="small-sum-figures">{children}</div>
+        {drawing && <div className="small-sum-drawing">{drawing}</div>}
+        <div className="small-sum-result" aria-live="polite">
           {result}
         </div>
       </div>
-      {hint && <p className="sum-hint">{hint}</p>}
+      {hint && <p className="small-sum-hint">{hint}</p>}
     </section>
   );
 }

@@ -55,7 +55,7 @@ function Page({ card }: { card: Card }) {
   const book = card.bookMinutes + card.contingencyMinutes;
   const signed = card.completedOn !== undefined;
   return (
-    <div className={seam ? 'bench-page seam-open' : 'bench-page'}>
+    <div className={seam ? 'bench-page seam-open' : 'bench-page'} aria-busy={bench.busy}>
       <header className="bench-head">
         <Link className="registration" to={me.desk ? `/vehicles/${card.vehicleId}` : '/jobs'}>
           {card.registration}
@@ -185,7 +185,8 @@ function Focus({
 }) {
   const plain = phase.steps.filter((s) => s.task === 'TICK' && !s.answer && !s.awaitsOwner);
   const send = async (entry: Entry) => {
-    if (await bench.enter(entry)) onMove(undefined);
+    // what was refused is told at its own step, wherever the card has gone meanwhile
+    onMove((await bench.enter(entry)) ? undefined : step.code);
   };
   const refused = bench.refused?.kept.entry.step === step.code || !bench.refused?.kept.entry.step;
   const problem = refused ? bench.refused?.problem : undefined;

@@ -235,8 +235,7 @@ function Points({ step, busy, onSend }: Props) {
             aria-pressed={isOff}
             onClick={() => setOff(isOff ? off.filter((x) => x !== r) : [...off, r])}
           >
-            <span>{r}:</span>{' '}
-            <span className="state">{isOff ? step.wrong : step.right}</span>
+            <span>{r}:</span> <span className="state">{isOff ? step.wrong : step.right}</span>
           </button>
         );
       })}

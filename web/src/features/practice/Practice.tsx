@@ -117,7 +117,7 @@ function OneRound({ round }: { round: Round }) {
             <div className="turn-keys" role="group" aria-label="Turn the crank">
               {[1, 5, Math.round(round.crankTeeth / 4), round.crankTeeth, -1].map((n) => (
                 <button key={n} type="button" onClick={() => setTurns([...turns, n])}>
-                  {n === -1 ? '− 1 tooth' : n === round.crankTeeth ? '+ 1 turn' : `+ ${n} teeth`}
+                  {turnWords(n, round.crankTeeth)}
                 </button>
               ))}
             </div>
@@ -247,3 +247,8 @@ function Result({ marks }: { marks: NonNullable<ReturnType<typeof useMarks>['dat
     </div>
   );
 }
+
+const turnWords = (n: number, crank: number) =>
+  n === crank
+    ? '+ 1 turn'
+    : `${n < 0 ? '−' : '+'} ${Math.abs(n)} ${Math.abs(n) === 1 ? 'tooth' : 'teeth'}`;

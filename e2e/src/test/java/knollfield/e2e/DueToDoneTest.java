@@ -126,22 +126,22 @@ class DueToDoneTest {
     }
 
     private void workTheCard(Page page, String job) throws IOException {
-        page.navigate(BROWSER.address() + "/jobs/" + job + "/card");
-        keypad(page, "138500");
+        Hands hands = new Hands(page).open(BROWSER.address(), job);
+        hands.keys("138500");
         BROWSER.check(page, "check-in");
-        button(page, "Check in and start").click();
-        assertThat(page.locator(".bench-step h1")).containsText("Parts and tool set here");
+        hands.press("Check in and start");
+        assertThat(hands.title()).containsText("Parts here");
 
-        goOnUntil(page, "Tensioner plate to torque");
+        hands.until("Tensioner plate to torque");
         BROWSER.check(page, "torque step");
-        keypad(page, "53");
-        button(page, "lb·ft").click();
-        button(page, "Enter 53 lb·ft").click();
+        hands.keys("53");
+        hands.press("lb·ft");
+        hands.press("Enter 53 lb·ft");
         assertThat(page.locator(".guard")).containsText("71.86 N·m; the book says 6 N·m");
-        button(page, "Yes, lb·in").click();
-        assertThat(page.locator(".bench-step h1")).not().hasText("Tensioner plate to torque");
+        hands.press("Yes, lb·in");
+        assertThat(hands.title()).not().hasText("Tensioner plate to torque");
 
-        goOnUntil(page, "Crank turn 1 by hand, running way");
+        hands.until("Crank turn 1 by hand, running way");
         BROWSER.check(page, "turn step");
         // signing is not even offered here; the server refuses it all the same
         String refusal = (String) page.evaluate("""
@@ -154,20 +154,19 @@ class DueToDoneTest {
                 }
                 """, job);
         assertThat(refusal).isEqualTo("422 Two turns by hand: turn 1 of 2 not done.");
-        assertThat(button(page, "Sign the job")).hasCount(0);
+        assertThat(hands.button("Sign the job")).hasCount(0);
         assertThat(page.getByText("turn 1 of 2 not done").first()).isVisible();
 
-        goOnUntil(page, "Crank bolt to torque");
+        hands.until("Crank bolt to torque");
         // 130 N·m is 95.9 lb·ft
-        keypad(page, "96");
-        button(page, "lb·ft").click();
-        page.getByText("Then 90° further: not yet").click();
-        button(page, "Enter 96 lb·ft").click();
-        assertThat(page.locator(".bench-step h1")).not().hasText("Crank bolt to torque");
+        hands.keys("96");
+        hands.press("lb·ft");
+        hands.press("Enter 96 lb·ft and 90°");
+        assertThat(hands.title()).not().hasText("Crank bolt to torque");
 
-        goOnUntil(page, "Every step is done");
+        hands.until("Every step is done");
         BROWSER.check(page, "sign");
-        button(page, "Sign the job").click();
+        hands.press("Sign the job");
         assertThat(page.locator(".sign h1")).hasText("Signed");
         assertThat(page.locator(".next-due")).containsText("whichever comes first");
         BROWSER.check(page, "signed");
@@ -184,52 +183,6 @@ class DueToDoneTest {
         try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
             return new PDFTextStripper().getText(document);
         }
-    }
-
-    /** Answers each step well, by touching what it offers, until the heading is the one asked for. */
-    private static void goOnUntil(Page page, String heading) {
-        for (int i = 0; i < 80; i++) {
-            Locator title = page.locator(".bench-step h1");
-            String now = title.textContent();
-            if (now.equals(heading)) {
-                return;
-            }
-            touchTheGoodAnswer(page);
-            assertThat(title).not().hasText(now);
-        }
-        throw new AssertionError("never came to " + heading);
-    }
-
-    private static void touchTheGoodAnswer(Page page) {
-        Locator entry = page.locator(".bench-entry");
-        if (entry.locator(".keypad").count() > 0) {
-            // the book's value, read off the screen
-            var book = Pattern.compile("Book ([0-9.]+) N·m(?: \\+ (\\d+)°)?").matcher(entry.textContent());
-            assertThat(book.find()).isTrue();
-            keypad(page, book.group(1));
-            if (book.group(2) != null) {
-                page.getByText("further: not yet").click();
-            }
-            entry.getByText(Pattern.compile("^Enter ")).click();
-        } else if (entry.locator(".bench-button.action").count() > 0) {
-            entry.locator(".bench-button.action").first().click();
-        } else {
-            entry.locator(".bench-button").first().click();
-        }
-    }
-
-    private static void keypad(Page page, String figures) {
-        for (char c : figures.toCharArray()) {
-            String name = c == '.' ? "decimal point" : String.valueOf(c);
-            page.locator(".pad")
-                    .getByLabel(name, new Locator.GetByLabelOptions().setExact(true))
-                    .click();
-        }
-    }
-
-    private static Locator button(Page page, String name) {
-        return page.getByRole(
-                AriaRole.BUTTON, new GetByRoleOptions().setName(name).setExact(true));
     }
 
     private void seeTheClocksRestart(Page page) {

@@ -357,11 +357,16 @@ class Skerrow implements SmartInitializingSingleton {
         if (belts.size() >= 4) {
             long done = promise(belts.get(0), "perran", "Bay 1", workingDay(today, -1), 0);
             actAs("perran");
+            checkIn(done);
+            work(done, "start");
+            cards.enter(done, new CardEvent.SideFinding("Front brake hose chafed on the left", true));
+            cards.enter(done, new CardEvent.RecheckAsked("Wheel fasteners, after the first drive", 0));
             work(done, null);
             demo.moveToYesterday(done);
             actAs("ines");
             long atBench = promise(belts.get(1), "hedra", "Bay 2", workingDay(today, 0), 0);
             actAs("hedra");
+            checkIn(atBench);
             work(atBench, "marksafter");
             actAs("ines");
             promise(belts.get(2), "ansel", "Bay 3", workingDay(today, 1), 4);
@@ -510,12 +515,15 @@ class Skerrow implements SmartInitializingSingleton {
         return day;
     }
 
-    /** Works a card with good answers up to {@code untilStep}, or to its signature. */
-    private void work(long jobId, @Nullable String untilStep) {
+    private void checkIn(long jobId) {
         VehicleState state = forecasts.find(jobs.get(jobId).vehicleId()).orElseThrow();
         long km = Math.round(state.forecast().projection().medianKm(clock.today()));
         cards.enter(
                 jobId, new CardEvent.Started((int) km, "no faults seen", "hook 4", "none stored", Optional.empty()));
+    }
+
+    /** Works a card with good answers up to {@code untilStep}, or to its signature. */
+    private void work(long jobId, @Nullable String untilStep) {
         while (true) {
             CardState card = cards.state(jobs.get(jobId));
             Optional<Step> next = card.next();
