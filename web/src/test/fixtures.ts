@@ -65,6 +65,7 @@ export function deskView(
     offset: 0,
     aside: 0,
     callBacks: 0,
+    rechecks: 0,
     groups: statuses.map((status) => ({
       status,
       words: status.charAt(0) + status.slice(1).toLowerCase(),

@@ -41,8 +41,12 @@ function Page({ card }: { card: Card }) {
   const me = useMe();
   const bench = useBench(card);
   const [picked, setPicked] = useState<string>();
-  const [sheet, setSheet] = useState<Sheet>();
+  const [sheet, openSheet] = useState<Sheet>();
   const [seam, setSeam] = useState(false);
+  const setSheet = (next?: Sheet) => {
+    bench.dismiss();
+    openSheet(next);
+  };
   const steps = card.phases.flatMap((p) => p.steps);
   const waiting = waitingSteps(bench.kept);
   const isOpen = (s: Step) => !s.answer?.good && !waiting.has(s.code) && !settled(card, s);
@@ -85,7 +89,8 @@ function Page({ card }: { card: Card }) {
           Jobs
         </Link>
         <span className="bench-progress">
-          <b>{formatHours(card.worked.minutes)}</b> of <b>{formatHours(book)}</b> h book
+          <b>{formatHours(card.actualMinutes ?? card.worked.minutes)}</b> of{' '}
+          <b>{formatHours(book)}</b> h book
         </span>
       </header>
       <Seam
@@ -319,7 +324,7 @@ function Look({
   if (!moving) {
     return (
       <>
-        <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />
+        {phase.steps.length > 1 && <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />}
         {phase.steps.length < 3 && <TurningPath path={card.path} teeth={0} />}
       </>
     );

@@ -86,6 +86,11 @@ export default function Desk() {
               {view.callBacks} {view.callBacks === 1 ? 'call' : 'calls'} promised for today
             </span>
           )}
+          {view !== undefined && view.rechecks > 0 && (
+            <span className="hint">
+              {view.rechecks} {view.rechecks === 1 ? 'recheck' : 'rechecks'} due
+            </span>
+          )}
           <span className="grow" />
           {narrowed && (
             <button className="action quiet-inline" onClick={clear}>

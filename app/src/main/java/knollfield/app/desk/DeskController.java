@@ -151,6 +151,7 @@ class DeskController {
             int offset,
             int aside,
             int callBacks,
+            int rechecks,
             List<Group> groups,
             List<DeskRow> rows,
             @Nullable LocalDate nextActBy,
@@ -186,6 +187,7 @@ class DeskController {
                 offset,
                 chosen.aside(),
                 chosen.callBacks(),
+                chosen.rechecksDue(),
                 Arrays.stream(Status.values())
                         .map(s -> new Group(
                                 s,

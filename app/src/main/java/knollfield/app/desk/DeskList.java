@@ -62,6 +62,7 @@ class DeskList {
      * @param aside set aside by their owners' wish
      * @param callBacks whose owner was promised a call for today
      * @param rechecks what is to be looked at today or was before, in words by vehicle
+     * @param rechecksDue vehicles of the list that have one
      * @param planned all vehicles the person may see that are planned
      * @param next the next act-by date of clear vehicles, and how many share it
      */
@@ -72,6 +73,7 @@ class DeskList {
             int aside,
             int callBacks,
             Map<Long, String> rechecks,
+            int rechecksDue,
             int planned,
             Map<LocalDate, Integer> next) {}
 
@@ -97,6 +99,7 @@ class DeskList {
         TreeMap<LocalDate, Integer> next = new TreeMap<>();
         int asideCount = 0;
         int callBacks = 0;
+        int rechecksDue = 0;
         int planned = 0;
         for (VehicleState s : all) {
             if (!q.view().includes(s.vehicle())) {
@@ -118,6 +121,7 @@ class DeskList {
                 s.forecast().actBy().ifPresent(d -> next.merge(d, 1, Integer::sum));
             }
             boolean recheck = q.rechecks().containsKey(s.vehicle().id());
+            rechecksDue += recheck ? 1 : 0;
             boolean asked = everyStatus
                     || (statuses.isEmpty()
                             ? status != Status.CLEAR || s.callBack() || recheck
@@ -137,6 +141,7 @@ class DeskList {
                 asideCount,
                 callBacks,
                 q.rechecks(),
+                rechecksDue,
                 planned,
                 next.isEmpty()
                         ? Map.of()

@@ -133,6 +133,7 @@ class CardViews {
             List<String> cautions,
             @Nullable Integer lastOdometerKm,
             @Nullable Integer odometerKm,
+            @Nullable Integer actualMinutes,
             @Nullable LocalDate completedOn,
             @Nullable LocalDate nextDueOn,
             @Nullable Integer nextDueKm) {}
@@ -223,6 +224,7 @@ class CardViews {
                 family.cautions(),
                 jobs.state(job).forecast().readings().last().map(r -> r.km()).orElse(null),
                 state.started().map(CardEvent.Started::odometerKm).orElse(null),
+                job.actual().map(Job.Actual::minutes).orElse(null),
                 done.map(Job.Done::on).orElse(null),
                 done.flatMap(Job.Done::nextDueOn).orElse(null),
                 done.filter(d -> d.nextDueKm().isPresent())

@@ -39,7 +39,7 @@ class SkerrowTest {
                 .get("rows")
                 .valueStream()
                 .toList();
-        List<String> order = List.of("STOP", "OVERDUE", "UNKNOWN_HISTORY", "ACT_NOW", "NO_BOOK", "COMING");
+        List<String> order = List.of("STOP", "OVERDUE", "UNKNOWN_HISTORY", "ACT_NOW", "NO_BOOK", "COMING", "CLEAR");
         for (int i = 1; i < rows.size(); i++) {
             JsonNode a = rows.get(i - 1);
             JsonNode b = rows.get(i);
