@@ -56,13 +56,6 @@ await ines.getByText('Leave the board as it is').click();
 await ines.goto(`${address}/stores`);
 await ines.waitForSelector('.need-list');
 await keep(ines, 'stores');
-await ines.goto(`${address}/readings?drive=CHAIN`);
-await ines.getByLabel('Odometer, line 1', { exact: true }).fill('12');
-await ines.getByText(/^Record 1/).click();
-await keep(ines, 'readings');
-await ines.goto(`${address}/setup/assumptions`);
-await ines.waitForSelector('.assumptions');
-await keep(ines, 'assumptions');
 await ines.goto(`${address}/jobs`);
 await ines.waitForSelector('.job-row');
 await keep(ines, 'jobs');
@@ -81,31 +74,36 @@ await ines.getByText('Change the book').click();
 await ines.getByRole('button', { name: 'Joints' }).click();
 await ines.locator('.thing').nth(3).click();
 await keep(ines, 'book-editor');
-await ines.goto(`${address}/stores/parts?family=CAL-16&q=pump`);
-await ines.waitForSelector('.parts');
-await keep(ines, 'parts');
 await ines.goto(`${address}/setup`);
 await ines.waitForSelector('.settings');
 await keep(ines, 'setup');
-await ines.goto(`${address}/setup/import`);
-await ines.setInputFiles('#file', {
-  name: 'fleet-list.csv',
-  mimeType: 'text/csv',
-  buffer: Buffer.from(
-    'registration,make_model,engine_family,owner,phone,usage,first_registered,odometer,odometer_unit,odometer_date\n' +
-      'SKR 901 A,Calder Dunlin 1.6,Calder 1.6,Kerra Bray,0555 201 30,private,2017-04-02,96400,km,2026-11-02\n' +
-      'SKR 902 A,Windle Lark 1.5,WIN-15,Jago Nance,0555 201 31,private,2019-09-14,1234567890,km,2026-11-02\n' +
-      'SKR 903 A,Ostry Carrier 2.0,Ostry 2.0,Post and parcel,0555 010 11,courier van,2021-02-11,61000,leagues,2026-11-03\n',
-  ),
-});
-await ines.waitForSelector('table.plain');
-await keep(ines, 'import');
+await ines.goto(`${address}/calculators`);
+await ines.waitForSelector('.turning-path');
+await ines.selectOption('#teeth-family', 'CAL-16');
+await ines.getByRole('button', { name: '+ turn' }).click();
+await keep(ines, 'calculators');
+await ines.goto(`${address}/practice`);
+await ines.waitForSelector('.turning-path');
+await ines.selectOption('#practice-family', 'CAL-16');
+await keep(ines, 'practice');
 
 const hedra = await window('hedra', 1024, 768);
 await hedra.goto(`${address}/jobs`);
 await hedra.getByText('go on', { exact: true }).first().click();
 await hedra.waitForSelector('.bench-step');
 await keep(hedra, 'card');
+await hedra.getByRole('button', { name: 'All 3 true' }).click();
+await hedra.waitForSelector('.keypad');
+for (const key of ['9', '6']) await hedra.locator('.pad').getByLabel(key, { exact: true }).click();
+await hedra.getByRole('button', { name: 'lb·in', exact: true }).click();
+await hedra.getByRole('button', { name: /^Enter 96/ }).click();
+await hedra.waitForSelector('.guard');
+await keep(hedra, 'card-torque');
+const phone = await window('hedra', 390, 844);
+await phone.goto(`${address}/jobs`);
+await phone.getByText('start', { exact: true }).first().click();
+await phone.waitForSelector('.bench-step');
+await keep(phone, 'card-phone');
 await hedra.goto(`${address}/jobs`);
 await hedra.getByText('card', { exact: true }).first().click();
 await hedra.waitForSelector('.sign');
