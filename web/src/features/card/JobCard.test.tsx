@@ -144,6 +144,28 @@ describe('a card at the bench', () => {
     expect(sent(again)[0]!.body).toMatchObject({ clientKey: tried.clientKey });
   });
 
+  it('says what the server did not take of what was kept', async () => {
+    localStorage.setItem(
+      'knollfield-bench-7',
+      JSON.stringify([
+        { key: 'k', basedOn: 1, at: '', entry: { type: 'MEASURE', step: 'drain', value: 99 } },
+      ]),
+    );
+    const detail = 'A volume lies between 0.1 and 60 L.';
+    bench(card([step('drain'), step('covers')]), {
+      [`POST ${AT}/events`]: {
+        status: 422,
+        body: { type: '/problems/card-refused', title: 't', status: 422, detail, errors: [] },
+      },
+    });
+    await heading('covers');
+    fireEvent(window, new Event('online'));
+    expect((await screen.findByRole('alert')).textContent).toContain(`Not taken (99): ${detail}`);
+    press('Enter it anew');
+    await heading('drain');
+    expect(localStorage.length).toBe(0);
+  });
+
   it('tells both values where somebody else was first, and puts this one in place on demand', async () => {
     const open = step('drain', {
       task: 'MEASURE',

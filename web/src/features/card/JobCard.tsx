@@ -1,21 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Problem } from '../../api/client';
 import { InterferenceMark } from '../../drawing/marks';
-import { TurningPath } from '../../drawing/TurningPath';
-import { formatHours, formatTime } from '../../shared/format';
+import { formatHours } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { BenchMenu } from './BenchMenu';
-import { cardQuery, useBench, type Bench, type Card, type Entry, type Step } from './cardQueries';
+import { cardQuery, useBench, type Bench, type Card, type Step } from './cardQueries';
 import { CheckIn } from './CheckIn';
 import { Findings } from './Findings';
 import { inWords, waitingSteps } from './outbox';
-import { Pictures, Sign, Signed } from './Signature';
+import { Sign, Signed } from './Signature';
 import { Seam } from './Seam';
 import type { Sheet } from './sheets';
-import { StepEntry } from './StepEntry';
+import { StepFocus } from './StepFocus';
 
 /** The card at the bench: one step in focus, the next in sight, the gates along the seam. */
 export default function JobCard() {
@@ -48,7 +46,11 @@ function Page({ card }: { card: Card }) {
     openSheet(next);
   };
   const steps = card.phases.flatMap((p) => p.steps);
-  const waiting = waitingSteps(bench.kept);
+  const waiting = waitingSteps(bench.kept, (code) =>
+    (card.phases.find((p) => p.code === code)?.steps ?? [])
+      .filter((s) => s.task === 'TICK')
+      .map((s) => s.code),
+  );
   const isOpen = (s: Step) => !s.answer?.good && !waiting.has(s.code) && !settled(card, s);
   // what is kept on the tablet counts as done for the eye; the server decides when it is sent
   const nextOpen =
@@ -112,7 +114,7 @@ function Page({ card }: { card: Card }) {
       ) : card.paused ? (
         <Waiting card={card} bench={bench} onMore={() => setSheet('menu')} />
       ) : focus && phase ? (
-        <Focus
+        <StepFocus
           key={focus.code + (focus.answer?.at ?? '') + (focus.pattern?.done ?? '')}
           card={card}
           phase={phase}
@@ -126,7 +128,13 @@ function Page({ card }: { card: Card }) {
       ) : (
         <Sign card={card} bench={bench} />
       )}
-      <KeptNote bench={bench} />
+      <KeptNote
+        bench={bench}
+        onPick={(code) => {
+          setPicked(code);
+          setSheet(undefined);
+        }}
+      />
     </div>
   );
 }
@@ -135,15 +143,35 @@ function Page({ card }: { card: Card }) {
 const settled = (card: Card, s: Step) =>
   card.gates.some((g) => g.kind === s.gate && g.overriddenWith !== undefined);
 
-function KeptNote({ bench }: { bench: Bench }) {
-  if (bench.kept.length === 0) return null;
+/** What is kept on the tablet, and what the server did not take of it afterwards. */
+function KeptNote({ bench, onPick }: { bench: Bench; onPick: (step: string) => void }) {
+  const late = bench.refused?.late ? bench.refused : undefined;
+  const step = late?.kept.entry.step;
+  if (bench.kept.length === 0 && !late) return null;
   return (
-    <p className="kept-note" role="status">
-      Kept on this tablet: {bench.kept.length} {bench.kept.length === 1 ? 'entry' : 'entries'}{' '}
-      <span className="muted">
-        ({bench.kept.map((k) => inWords(k)).join('; ')}), sent when the network returns.
-      </span>
-    </p>
+    <div className="kept-note">
+      {late && (
+        <div role="alert">
+          Not taken ({inWords(late.kept)}): {late.problem.message}{' '}
+          {step && (
+            <button className="bench-action" onClick={() => onPick(step)}>
+              Enter it anew
+            </button>
+          )}{' '}
+          <button className="bench-action" onClick={bench.dismiss}>
+            Leave it
+          </button>
+        </div>
+      )}
+      {bench.kept.length > 0 && (
+        <div role="status">
+          Kept on this tablet: {bench.kept.length} {bench.kept.length === 1 ? 'entry' : 'entries'}{' '}
+          <span className="muted">
+            ({bench.kept.map((k) => inWords(k)).join('; ')}), sent when the network returns.
+          </span>
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -167,331 +195,4 @@ function Waiting({ card, bench, onMore }: { card: Card; bench: Bench; onMore: ()
       </div>
     </section>
   );
-}
-
-function Focus({
-  card,
-  phase,
-  step,
-  kept,
-  next,
-  bench,
-  onMove,
-  onSheet,
-}: {
-  card: Card;
-  phase: Card['phases'][number];
-  step: Step;
-  kept: boolean;
-  next?: Step;
-  bench: Bench;
-  onMove: (code?: string) => void;
-  onSheet: (sheet: Sheet) => void;
-}) {
-  const plain = phase.steps.filter((s) => s.task === 'TICK' && !s.answer && !s.awaitsOwner);
-  const send = async (entry: Entry) => {
-    // what was refused is told at its own step, wherever the card has gone meanwhile
-    onMove((await bench.enter(entry)) ? undefined : step.code);
-  };
-  const refused = bench.refused?.kept.entry.step === step.code || !bench.refused?.kept.entry.step;
-  const problem = refused ? bench.refused?.problem : undefined;
-  const open = !kept && (!step.answer || !step.answer.good);
-  return (
-    <>
-      <section className="bench-step">
-        <StepHead card={card} phase={phase} step={step} />
-        {step.caution && <p className="bench-caution">{step.caution}</p>}
-        {step.notes.length > 0 && (
-          <ul className="notes">
-            {step.notes.map((n) => (
-              <li key={n}>{n}</li>
-            ))}
-          </ul>
-        )}
-        <Findings card={card} />
-        <Look card={card} phase={phase} step={step} onMove={onMove} />
-        <Pictures card={card} step={step.code} />
-        <footer>
-          {next && (
-            <p>
-              <span className="muted">Next</span> <b>{next.title}</b>
-            </p>
-          )}
-        </footer>
-      </section>
-      <section className="bench-entry" aria-label="Entry">
-        {step.answer && <Given step={step} busy={bench.busy} onSend={send} />}
-        {kept && <p className="bench-caution">Kept on this tablet; not sent yet.</p>}
-        {problem && <Objection problem={problem} step={step} bench={bench} onSend={send} />}
-        {step.awaitsOwner ? (
-          <p className="bench-warning">Waits for the owner’s answer. The other steps go on.</p>
-        ) : (
-          open && (
-            <StepEntry
-              jobId={card.jobId}
-              step={step}
-              busy={bench.busy}
-              problem={problem}
-              onSend={(e) => void send(e)}
-            />
-          )
-        )}
-        {plain.length > 1 && step.task === 'TICK' && open && (
-          <button
-            className="bench-button wide"
-            disabled={bench.busy}
-            onClick={() => void send({ type: 'TICK_PHASE', phase: phase.code })}
-          >
-            All {plain.length} plain steps of this phase
-          </button>
-        )}
-        {(step.answer?.good || kept) && (
-          <button className="bench-button action wide" onClick={() => onMove(undefined)}>
-            Go on
-          </button>
-        )}
-        <div className="pair aside">
-          <button className="bench-button quiet" onClick={() => onSheet('found')}>
-            Found…
-          </button>
-          <button className="bench-button quiet" onClick={() => onSheet('picture')}>
-            Picture
-          </button>
-        </div>
-      </section>
-    </>
-  );
-}
-
-function StepHead({
-  card,
-  phase,
-  step,
-}: {
-  card: Card;
-  phase: Card['phases'][number];
-  step: Step;
-}) {
-  const turns = card.phases.flatMap((p) => p.steps).filter((s) => s.task === 'TURN');
-  const last = card.attempts[card.attempts.length - 1];
-  return (
-    <>
-      <div className="step-head">
-        <div>
-          <p className="muted">
-            {phase.code} · {phase.title}
-          </p>
-          <h1>{step.title}</h1>
-        </div>
-        {step.task === 'TURN' && (
-          <div className="big-count">
-            <b>
-              {turns.filter((s) => s.answer?.good).length} of {turns.length}
-            </b>
-            <span className="muted">turns by hand</span>
-          </div>
-        )}
-      </div>
-      {card.hardStop && (
-        <p className="bench-warning">
-          Hard stop noted. Back to the locking position; the timing must be proven again.
-        </p>
-      )}
-      {last && (
-        <p className="muted">
-          Attempt {card.attempt} at the timing. Attempt {last.number}: {last.what}.
-        </p>
-      )}
-    </>
-  );
-}
-
-/** What helps the eye: the loop where the engine moves, the bolts of a pattern, else the steps of the phase. */
-function Look({
-  card,
-  phase,
-  step,
-  onMove,
-}: {
-  card: Card;
-  phase: Card['phases'][number];
-  step: Step;
-  onMove: (code: string) => void;
-}) {
-  const turn = step.task === 'TURN';
-  const moving = turn || step.task === 'MARKS' || step.task === 'RUNS' || step.code === 'belton';
-  if (step.pattern) return <BoltPattern pattern={step.pattern} />;
-  if (!moving) {
-    return (
-      <>
-        {phase.steps.length > 1 && <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />}
-        {phase.steps.length < 3 && <TurningPath path={card.path} teeth={0} />}
-      </>
-    );
-  }
-  const crank = card.path.pulleys.find((p) => p.role === 'CRANK')?.teeth ?? 0;
-  const teeth = step.turn === 2 ? crank : step.code === 'marksafter' ? 2 * crank : 0;
-  return (
-    <>
-      <TurningPath path={card.path} teeth={teeth} />
-      <p className="muted">
-        {card.path.teeth} {crank > 0 && 'teeth on the loop. '}Paint marks on it line up again after{' '}
-        <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
-      </p>
-    </>
-  );
-}
-
-function BoltPattern({ pattern }: { pattern: NonNullable<Step['pattern']> }) {
-  const r = 80;
-  return (
-    <svg
-      className="bolt-pattern"
-      viewBox="-120 -120 240 240"
-      role="img"
-      aria-label={`Tighten in this order: ${pattern.order.join(', ')}`}
-    >
-      <circle r={r} className="ring" />
-      {Array.from({ length: pattern.bolts }, (_, i) => {
-        const a = (2 * Math.PI * i) / pattern.bolts - Math.PI / 2;
-        return (
-          <g key={i} transform={`translate(${r * Math.cos(a)} ${r * Math.sin(a)})`}>
-            <circle r="20" className="bolt" />
-            <text textAnchor="middle" dy="7">
-              {pattern.order.indexOf(i + 1) + 1}
-            </text>
-          </g>
-        );
-      })}
-      <text textAnchor="middle" dy="6">
-        {pattern.done} of {pattern.passes}
-      </text>
-    </svg>
-  );
-}
-
-/** What was answered, what it points at, and the ways on from it. */
-function Given({
-  step,
-  busy,
-  onSend,
-}: {
-  step: Step;
-  busy: boolean;
-  onSend: (entry: Entry) => Promise<void>;
-}) {
-  const [reason, setReason] = useState('');
-  const [accepting, setAccepting] = useState(false);
-  const answer = step.answer;
-  if (!answer) return null;
-  return (
-    <div className={answer.good ? 'answer good' : 'answer bad'}>
-      <b>{answer.words}</b>
-      {answer.hint && <span className="bench-caution">{answer.hint}</span>}
-      <span className="muted">
-        {answer.by}, {formatTime(answer.at)}
-      </span>
-      <button
-        className="bench-button"
-        disabled={busy}
-        onClick={() => void onSend({ type: 'UNDO', step: step.code })}
-      >
-        Undo
-      </button>
-      {step.mayDeviate && !accepting && (
-        <button className="bench-button" onClick={() => setAccepting(true)}>
-          Let it pass with a reason
-        </button>
-      )}
-      {accepting && (
-        <>
-          <label htmlFor="deviation">Why; this is printed on the record</label>
-          <textarea
-            id="deviation"
-            rows={2}
-            maxLength={400}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <button
-            className="bench-button action"
-            disabled={busy || reason.trim() === ''}
-            onClick={() => void onSend({ type: 'DEVIATE', step: step.code, words: reason })}
-          >
-            Let it pass
-          </button>
-        </>
-      )}
-    </div>
-  );
-}
-
-/** Why an entry was not taken. Where somebody else was first, both values, and the way to put this one in place. */
-function Objection({
-  problem,
-  step,
-  bench,
-  onSend,
-}: {
-  problem: Problem;
-  step: Step;
-  bench: Bench;
-  onSend: (entry: Entry) => Promise<void>;
-}) {
-  if (problem.type === '/problems/unit-guard') return null;
-  const mine = bench.refused?.kept.entry;
-  const conflict = problem.status === 409 && mine?.step === step.code;
-  return (
-    <div className="objection" role="alert">
-      <p className="bench-warning">{problem.message}</p>
-      {conflict && mine && (
-        <div className="pair">
-          <button className="bench-button" onClick={bench.dismiss}>
-            Theirs stands
-          </button>
-          <button className="bench-button" disabled={bench.busy} onClick={() => void onSend(mine)}>
-            Put mine in its place
-          </button>
-        </div>
-      )}
-    </div>
-  );
-}
-
-function PhaseSteps({
-  phase,
-  focus,
-  onPick,
-}: {
-  phase: Card['phases'][number];
-  focus: string;
-  onPick: (code: string) => void;
-}) {
-  return (
-    <ol className="phase-steps">
-      {phase.steps.map((s) => (
-        <li
-          key={s.code}
-          className={s.answer ? (s.answer.good ? 'done' : 'bad') : ''}
-          aria-current={s.code === focus}
-        >
-          <button onClick={() => onPick(s.code)}>
-            <span className="state">{stateOf(s, focus)}</span>
-            <span>
-              {s.title}
-              {s.answer && s.answer.words !== 'done' && (
-                <span className="muted"> {s.answer.words}</span>
-              )}
-            </span>
-          </button>
-        </li>
-      ))}
-    </ol>
-  );
-}
-
-function stateOf(s: Step, focus: string): string {
-  if (s.answer) return s.answer.good ? 'done' : 'not right';
-  if (s.awaitsOwner) return 'waits';
-  return s.code === focus ? 'now' : 'open';
 }

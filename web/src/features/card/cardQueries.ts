@@ -33,10 +33,11 @@ const send = (job: number, k: Kept) =>
 
 const isUnreachable = (e: unknown) => e instanceof Problem && e.status === 0;
 
-/** An entry the server did not take, with what it says. */
+/** An entry the server did not take, with what it says; `late` where it had been kept on the tablet meanwhile. */
 export interface Refused {
   kept: Kept;
   problem: Problem;
+  late: boolean;
 }
 
 /**
@@ -81,7 +82,7 @@ export function useBench(card: Card) {
           await taken(await send(card.jobId, first), first.entry);
         } catch (e) {
           if (!(e instanceof Problem) || e.status === 0 || e.status === 401) return;
-          setRefused({ kept: first, problem: e });
+          setRefused({ kept: first, problem: e, late: true });
         }
         put(rest);
       }
@@ -124,7 +125,7 @@ export function useBench(card: Card) {
         put([...keptFor(card.jobId), one]);
         return true;
       }
-      if (e instanceof Problem) setRefused({ kept: one, problem: e });
+      if (e instanceof Problem) setRefused({ kept: one, problem: e, late: false });
       await client.invalidateQueries({ queryKey: ['card', card.jobId] });
       return false;
     } finally {

@@ -29,7 +29,13 @@ describe('what is kept on the tablet', () => {
       kept('b', { type: 'MEASURE', step: 'drain', value: 5.2 }),
       kept('c', { type: 'SIDE_FINDING', words: 'hose chafed' }),
     ];
-    expect([...waitingSteps(list)]).toEqual(['parts', 'drain']);
+    const plain = kept('d', { type: 'TICK_PHASE', phase: 'B13' });
+    expect([...waitingSteps([...list, plain], () => ['release', 'strip'])]).toEqual([
+      'parts',
+      'drain',
+      'release',
+      'strip',
+    ]);
     expect(list.map(inWords)).toEqual(['done', '5.2', 'hose chafed']);
   });
 

@@ -32,9 +32,14 @@ export const newKey = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.rando
 /** Entries that must reach the server before anything else can be said. */
 export const needsServer = (entry: Entry) => entry.type === 'START' || entry.type === 'COMPLETE';
 
-/** Steps that have an entry waiting to be sent. */
-export const waitingSteps = (list: Kept[]) =>
-  new Set(list.flatMap((k) => (k.entry.step ? [k.entry.step] : [])));
+/** Steps that have an entry waiting to be sent; a whole phase's plain ones where they were ticked together. */
+export const waitingSteps = (list: Kept[], plainOf: (phase: string) => string[]) =>
+  new Set(
+    list.flatMap(({ entry }) => {
+      if (entry.type === 'TICK_PHASE' && entry.phase) return plainOf(entry.phase);
+      return entry.step ? [entry.step] : [];
+    }),
+  );
 
 const NAMES: Partial<Record<Entry['type'], string>> = {
   TICK: 'done',

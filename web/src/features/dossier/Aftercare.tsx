@@ -141,7 +141,7 @@ export function Story({ v, linked }: { v: View; linked: boolean }) {
                     <a href={`/api/jobs/${c.jobId}/record.pdf`} target="_blank" rel="noreferrer">
                       {c.proof}
                     </a>
-                    , <Link to={`/jobs/${c.jobId}/card`}>card {c.jobId}</Link>
+                    , <Link to={`/jobs/${c.jobId}`}>job {c.jobId}</Link>
                   </>
                 ) : (
                   c.proof

@@ -184,6 +184,8 @@ public class Estimates {
      */
     @Transactional
     public void note(long jobId, int number, Said said) {
+        // the board's lock before the job's, as everywhere: a job at the bench grows and shrinks under both
+        jobs.lockBoard();
         Job job = jobs.get(jobId);
         if (!job.stage().isOpen()) {
             throw new Conflict("Job %d is closed; consent is no longer asked.".formatted(jobId));
@@ -260,6 +262,7 @@ public class Estimates {
     @Transactional
     public void answeredAtTheBench(
             long jobId, List<String> lines, boolean agreed, String saidBy, String warning, boolean signed) {
+        jobs.lockBoard();
         Job job = jobs.get(jobId);
         Set<String> awaited = cards.awaiting(job);
         if (!awaited.containsAll(lines) || lines.isEmpty()) {

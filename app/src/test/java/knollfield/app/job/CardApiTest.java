@@ -31,6 +31,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** The bench over HTTP: gates, findings, pictures, waiting, and what a signature leaves. */
@@ -514,6 +515,27 @@ class CardApiTest {
         assertThat(loser).contains("Hedra Voss", "\"5.2 L\"", "\"4.1 L\"");
         assertThat(step(card(hedra, job), "drain").get("answer").get("words").asString())
                 .isEqualTo("5.2 L");
+    }
+
+    @Test
+    void entriesWrittenBeforeCardsHeldMoreAreStillRead() {
+        long job = atTheBench("CAL-16", "");
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        jdbc.sql("UPDATE card_event SET body = :body WHERE job_id = :job AND seq = 1")
+                .param("body", "{\"type\": \"started\", \"odometerKm\": 171000, \"stateFound\": \"as then\"}")
+                .param("job", job)
+                .update();
+
+        JsonNode card = card(hedra, job);
+        assertThat(card.get("odometerKm").asInt()).isEqualTo(171_000);
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+        jdbc.sql("UPDATE card_event SET body = :body WHERE job_id = :job AND body LIKE '%completed%'")
+                .param("body", "{\"type\": \"completed\", \"note\": \"signed long ago\"}")
+                .param("job", job)
+                .update();
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("signed long ago", "as then", "shown and scrapped");
     }
 
     @Test

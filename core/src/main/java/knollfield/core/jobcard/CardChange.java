@@ -11,36 +11,23 @@ import knollfield.core.engine.TorqueSpec;
 import knollfield.core.jobcard.CardEvent.Checked;
 import knollfield.core.jobcard.CardEvent.Chosen;
 import knollfield.core.jobcard.CardEvent.Completed;
-import knollfield.core.jobcard.CardEvent.Contingency;
 import knollfield.core.jobcard.CardEvent.Counted;
 import knollfield.core.jobcard.CardEvent.Deferred;
 import knollfield.core.jobcard.CardEvent.Deviated;
-import knollfield.core.jobcard.CardEvent.Found;
-import knollfield.core.jobcard.CardEvent.GateOverridden;
-import knollfield.core.jobcard.CardEvent.HandedOver;
 import knollfield.core.jobcard.CardEvent.HardStop;
 import knollfield.core.jobcard.CardEvent.Inspected;
-import knollfield.core.jobcard.CardEvent.Joined;
-import knollfield.core.jobcard.CardEvent.Left;
 import knollfield.core.jobcard.CardEvent.MarksRead;
 import knollfield.core.jobcard.CardEvent.Measured;
 import knollfield.core.jobcard.CardEvent.OutOfTime;
-import knollfield.core.jobcard.CardEvent.OwnerAnswered;
 import knollfield.core.jobcard.CardEvent.Passed;
-import knollfield.core.jobcard.CardEvent.Paused;
 import knollfield.core.jobcard.CardEvent.PhaseTicked;
-import knollfield.core.jobcard.CardEvent.PhotoTaken;
-import knollfield.core.jobcard.CardEvent.RecheckAsked;
-import knollfield.core.jobcard.CardEvent.Resumed;
 import knollfield.core.jobcard.CardEvent.RunsCounted;
-import knollfield.core.jobcard.CardEvent.SideFinding;
 import knollfield.core.jobcard.CardEvent.Started;
 import knollfield.core.jobcard.CardEvent.Ticked;
 import knollfield.core.jobcard.CardEvent.TorqueEntered;
 import knollfield.core.jobcard.CardEvent.TorqueFiled;
 import knollfield.core.jobcard.CardEvent.Turned;
 import knollfield.core.jobcard.CardEvent.Undone;
-import knollfield.core.jobcard.CardEvent.Widened;
 import knollfield.core.jobcard.CardRefused.Kind;
 import knollfield.core.units.TorqueUnit;
 
@@ -52,9 +39,6 @@ final class CardChange {
 
     /** The answer to a level that is read the next day. */
     static final String TOMORROW = "to be read cold tomorrow, as a recheck";
-
-    /** Longest words on a card, characters. */
-    private static final int LONGEST = 400;
 
     private final CardState card;
     private final CardEntry entry;
@@ -75,7 +59,7 @@ final class CardChange {
         if (card.checkIn().isEmpty()) {
             throw new CardRefused(Kind.NOT_STARTED, "Check the vehicle in first.");
         }
-        return beside(event).orElseGet(() -> {
+        return new CardAside(card, entry).made().orElseGet(() -> {
             card.paused().ifPresent(p -> {
                 throw new CardRefused(
                         Kind.PAUSED,
@@ -84,71 +68,6 @@ final class CardChange {
             });
             return worked(event);
         });
-    }
-
-    /** What can be entered beside the steps, at any time. */
-    private Optional<CardState> beside(CardEvent event) {
-        if (event instanceof Paused e) {
-            words(e.words(), false);
-            if (card.paused().isPresent()) {
-                throw new CardRefused(Kind.PAUSED, "The job waits already.");
-            }
-            return Optional.of(card.with(Optional.of(e), entry));
-        } else if (event instanceof Resumed) {
-            if (card.paused().isEmpty()) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "The job is not waiting.");
-            }
-            return Optional.of(card.with(Optional.empty(), entry));
-        } else if (event instanceof HandedOver e) {
-            words(e.words(), false);
-            if (e.to().isBlank() || e.to().equals(entry.by())) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "Say who goes on with the job.");
-            }
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof Joined || event instanceof Left) {
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof Found e) {
-            words(e.words(), false);
-            e.item().ifPresent(item -> {
-                if (card.plan().basis().family().item(item).isEmpty()) {
-                    throw new CardRefused(Kind.WRONG_ANSWER, "This engine has no item %s.".formatted(item));
-                }
-            });
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof SideFinding e) {
-            words(e.words(), true);
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof Contingency e) {
-            words(e.what(), true);
-            words(e.part(), false);
-            known(e.step());
-            if (e.minutes() < 1 || e.minutes() > 2_880) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "It adds 1 to 2,880 minutes.");
-            }
-            if (e.partMinor() < 0) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "A price is zero or more.");
-            }
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof PhotoTaken e) {
-            words(e.caption(), false);
-            known(e.step());
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof RecheckAsked e) {
-            words(e.what(), true);
-            if (e.days() < 0 || e.days() > 366) {
-                throw new CardRefused(Kind.WRONG_ANSWER, "A recheck is due in 0 to 366 days.");
-            }
-            return Optional.of(card.noted(entry));
-        } else if (event instanceof Widened e) {
-            return Optional.of(
-                    card.with(card.scope().widened(e.items()), entry.seq()).noted(entry));
-        } else if (event instanceof OwnerAnswered e) {
-            return Optional.of(card.with(card.scope().answered(e.agreed(), e.left()), entry.seq())
-                    .noted(entry));
-        } else if (event instanceof GateOverridden e) {
-            return Optional.of(override(e));
-        }
-        return Optional.empty();
     }
 
     private CardState worked(CardEvent event) {
@@ -275,7 +194,7 @@ final class CardChange {
             throw wrongAnswer(step);
         }
         Task.Choose.Option option = choose.option(e.option()).orElseThrow(() -> wrongAnswer(step));
-        words(e.reason(), option.needsReason());
+        CardAside.words(e.reason(), option.needsReason());
         String words =
                 option.words() + (e.reason().isBlank() ? "" : ": " + e.reason().strip());
         Answer answer =
@@ -442,7 +361,7 @@ final class CardChange {
         if (!(step.task() instanceof Task.Tighten tighten) || tighten.spec().isPresent()) {
             throw new CardRefused(Kind.WRONG_ANSWER, "The book has its torque already.");
         }
-        words(e.spec().origin(), true);
+        CardAside.words(e.spec().origin(), true);
         if (!(e.spec().torque().newtonMetres() > 0)) {
             throw new CardRefused(Kind.WRONG_ANSWER, "A torque must be a number above zero.");
         }
@@ -489,7 +408,7 @@ final class CardChange {
     }
 
     private CardState outOfTime(String words) {
-        words(words, false);
+        CardAside.words(words, false);
         if (!timingIsOpen()) {
             throw new CardRefused(
                     Kind.WRONG_ANSWER,
@@ -545,7 +464,7 @@ final class CardChange {
 
     private CardState deviate(Deviated e) {
         Step step = answerable(e.step());
-        words(e.reason(), true);
+        CardAside.words(e.reason(), true);
         Answer answer = card.answers().get(step.code());
         if (step.gate().isPresent() || step.provesTiming()) {
             throw new CardRefused(
@@ -569,30 +488,8 @@ final class CardChange {
                         true));
     }
 
-    private CardState override(GateOverridden e) {
-        if (!e.gate().overridable()) {
-            throw notAllowed(e.gate(), "Nobody can override \"" + e.gate().words() + "\".");
-        }
-        if (!entry.manager()) {
-            throw notAllowed(e.gate(), "Only the manager can open \"" + e.gate().words() + "\" with words.");
-        }
-        if (!card.plan().gatePositions().containsKey(e.gate())) {
-            throw new CardRefused(
-                    Kind.UNKNOWN_STEP, "This card has no gate \"" + e.gate().words() + "\".");
-        }
-        if (e.words().isBlank()) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "An opened gate needs words; they are printed on the record.");
-        }
-        words(e.words(), true);
-        return card.opened(e, entry);
-    }
-
-    private static CardRefused notAllowed(GateKind gate, String message) {
-        return new CardRefused(Kind.NOT_ALLOWED, message, Optional.of(gate), Optional.empty());
-    }
-
     private CardState complete(Completed e) {
-        words(e.note(), false);
+        CardAside.words(e.note(), false);
         card.gates().stream().filter(g -> !g.open()).findFirst().ifPresent(g -> {
             throw CardState.shut(g);
         });
@@ -649,15 +546,6 @@ final class CardChange {
 
     private static List<String> sorted(Set<String> words) {
         return words.stream().sorted().toList();
-    }
-
-    private static void words(String words, boolean needed) {
-        if (needed && words.isBlank()) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "This needs a few words.");
-        }
-        if (words.length() > LONGEST) {
-            throw new CardRefused(Kind.WRONG_ANSWER, "That is longer than %d characters.".formatted(LONGEST));
-        }
     }
 
     private static CardRefused wrongAnswer(Step step) {

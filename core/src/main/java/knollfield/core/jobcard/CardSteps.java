@@ -460,9 +460,7 @@ final class CardSteps {
                         ? "Belt guide the right way round, covers, mount, accessories"
                         : "Covers, gaskets, accessories"));
         for (Joint joint : opened) {
-            if (joint.stage() == Stage.CLOSE_UP
-                    && joint.assembly().lengths().size() > 1
-                    && joint.torque().isPresent()) {
+            if (joint.stage() == Stage.CLOSE_UP && joint.assembly().lengths().size() > 1) {
                 steps.add(Step.of(
                                 "back-" + joint.code(),
                                 joint.name() + ": as many back as came out",

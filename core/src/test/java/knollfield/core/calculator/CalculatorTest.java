@@ -13,6 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import tech.units.indriya.quantity.Quantities;
+import tech.units.indriya.unit.Units;
 
 class CalculatorTest {
 
@@ -98,6 +100,18 @@ class CalculatorTest {
             })
     void anglesAreSeenOnAHexagon(double degrees, String words) {
         assertThat(TurnedAngle.words(degrees)).isEqualTo(words);
+    }
+
+    // Source: indriya, the reference implementation of JSR 385; a degree is pi/180 rad (NIST SP 811, table 8)
+    @ParameterizedTest
+    @ValueSource(doubles = {1, 60, 90, 100, 120, 360, 720})
+    void flatsAgreeWithAUnitsLibrary(double degrees) {
+        var degree = Units.RADIAN.multiply(Math.PI / 180);
+        var flat = Units.RADIAN.multiply(Math.PI / 3);
+        double expected =
+                Quantities.getQuantity(degrees, degree).to(flat).getValue().doubleValue();
+
+        assertThat(TurnedAngle.flats(degrees)).isEqualTo(expected, within(1e-12 * expected + 1e-15));
     }
 
     // Source: rules.md section 8; worked by hand: (2 · 0.30 + 4 · 0.50)/6 = 0.4333
