@@ -241,13 +241,12 @@ final class CardSteps {
             }
         }
         if (!points.isEmpty()) {
-            steps.add(
-                    Step.of("compare", "New parts against the old", new Task.Check(points, "agrees", "does not agree"))
-                            .caution(
-                                    family.drive().isBelt()
-                                            ? "A belt one tooth too long shows only when it is all on."
-                                            : "Left and right tensioners differ.")
-                            .gate(GateKind.FIT_CHECK));
+            steps.add(Step.of("compare", "New parts against the old", new Task.Check(points, "as the old", "differs"))
+                    .caution(
+                            family.drive().isBelt()
+                                    ? "A belt one tooth too long shows only when it is all on."
+                                    : "Left and right tensioners differ.")
+                    .gate(GateKind.FIT_CHECK));
         }
         phase(code, "Clean, compare", steps);
     }
