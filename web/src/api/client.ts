@@ -17,6 +17,8 @@ export class Problem extends Error {
     detail: string,
     readonly errors: FieldProblem[] = [],
     readonly suggestion?: string,
+    /** the figure as the server understood it, in the unit it judges in */
+    readonly value?: number,
   ) {
     super(detail);
   }
@@ -73,6 +75,7 @@ async function problemOf(response: Response, body: unknown): Promise<Problem> {
     p.detail ?? `The server answered ${response.status}.`,
     p.errors ?? [],
     p.suggestion,
+    p.value,
   );
 }
 

@@ -1,16 +1,15 @@
-/** The book's torque and its range on a line, with the question beside it told in words. */
+/** The book's torque with its range, and the one that was entered, N·m on a logarithmic line. */
 export function TorqueScale({
   book,
   low,
   high,
-  words,
+  entered,
 }: {
   book: number;
   low: number;
   high: number;
-  words: string;
+  entered: number;
 }) {
-  const entered = Number(/ is ([\d.]+) N·m/.exec(words)?.[1] ?? book);
   const from = Math.log(Math.min(low, entered) / 1.6);
   const to = Math.log(Math.max(high, entered) * 1.6);
   const x = (nm: number) => 10 + (280 * (Math.log(nm) - from)) / (to - from);

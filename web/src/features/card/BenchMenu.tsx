@@ -87,6 +87,7 @@ export function BenchMenu({
           >
             {here ? 'I leave it to the others' : 'I work on it too'}
           </button>
+          <NotedSoFar card={card} />
         </>
       )}
       {sheet === 'wait' && <Wait busy={bench.busy} onSend={(e) => void done(e)} />}
@@ -119,6 +120,29 @@ export function BenchMenu({
       )}
       {sheet === 'calculators' && <Calculators path={card.path} />}
     </section>
+  );
+}
+
+/** What stands beside the steps already, so that nothing is noted twice. */
+function NotedSoFar({ card }: { card: Card }) {
+  const noted = [
+    ...card.findings.map(
+      (f) => `Found: ${f.words}${f.note && f.note !== f.words ? `, ${f.note}` : ''}`,
+    ),
+    ...card.sideFindings.map((f) => `${f.urgent ? 'Urgent follow-up' : 'Follow-up'}: ${f.words}`),
+    ...card.contingencies.map((c) => `Not planned: ${c.what}, ${c.minutes} min`),
+    ...card.rechecks.map((r) => `Recheck in ${r.days} days: ${r.what}`),
+  ];
+  if (noted.length === 0) return null;
+  return (
+    <>
+      <h2>Noted so far</h2>
+      <ul className="notes">
+        {noted.map((n, i) => (
+          <li key={i}>{n}</li>
+        ))}
+      </ul>
+    </>
   );
 }
 

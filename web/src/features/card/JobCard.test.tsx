@@ -12,6 +12,7 @@ const step = (code: string, part: Partial<Step> = {}): Step => ({
   task: 'TICK',
   notes: [],
   awaitsOwner: false,
+  settled: false,
   mayDeviate: false,
   mayDefer: false,
   results: [],
@@ -113,7 +114,10 @@ describe('a card at the bench', () => {
 
   it('shows one step with the next in sight, hours of the book, and goes on when it is taken', async () => {
     const first = card([step('clear'), step('covers')]);
-    const then = card([step('clear', { answer: answered('done') }), step('covers')], { seq: 13 });
+    const then = card(
+      [step('clear', { answer: answered('done'), settled: true }), step('covers')],
+      { seq: 13 },
+    );
     const calls = bench(first, { [`POST ${AT}/events`]: { body: then } });
     await heading('clear');
     expect(screen.getByText('covers', { selector: 'footer b' })).toBeTruthy();
@@ -132,7 +136,10 @@ describe('a card at the bench', () => {
     expect(screen.getByRole('status').textContent).toContain('Kept on this tablet: 1 entry');
     const tried = sent(calls)[0]!.body as { clientKey: string };
 
-    const after = card([step('clear', { answer: answered('done') }), step('covers')], { seq: 13 });
+    const after = card(
+      [step('clear', { answer: answered('done'), settled: true }), step('covers')],
+      { seq: 13 },
+    );
     const again = serve({
       ...manager,
       [`GET ${AT}`]: { body: after },
@@ -226,11 +233,13 @@ describe('a card at the bench', () => {
   });
 
   it('notes more work than planned in the currency of the workshop', async () => {
-    const calls = bench(card([step('clear')]), {
-      [`POST ${AT}/events`]: { body: card([step('clear')]) },
-    });
+    const calls = bench(
+      card([step('clear')], { sideFindings: [{ words: 'hose chafed', urgent: true }] }),
+      { [`POST ${AT}/events`]: { body: card([step('clear')]) } },
+    );
     await heading('clear');
     press('More');
+    expect(screen.getByText('Urgent follow-up: hose chafed')).toBeTruthy();
     press(/^More work than planned/);
     fireEvent.change(screen.getByLabelText('What happened'), { target: { value: 'stud sheared' } });
     fireEvent.change(screen.getByLabelText('Minutes it adds'), { target: { value: '45' } });
@@ -253,7 +262,9 @@ describe('a card at the bench', () => {
       'knollfield-bench-7',
       JSON.stringify([{ key: 'k', basedOn: 1, at: '', entry: { type: 'TICK', step: 'clear' } }]),
     );
-    bench(card([step('clear', { answer: answered('done') })], { nextStep: undefined }));
+    bench(
+      card([step('clear', { answer: answered('done'), settled: true })], { nextStep: undefined }),
+    );
     await heading('Entries wait to be sent');
     expect(screen.getByRole('button', { name: 'Sign the job' }).hasAttribute('disabled')).toBe(
       true,

@@ -51,7 +51,7 @@ function Page({ card }: { card: Card }) {
       .filter((s) => s.task === 'TICK')
       .map((s) => s.code),
   );
-  const isOpen = (s: Step) => !s.answer?.good && !waiting.has(s.code) && !settled(card, s);
+  const isOpen = (s: Step) => !s.settled && !waiting.has(s.code);
   // what is kept on the tablet counts as done for the eye; the server decides when it is sent
   const nextOpen =
     waiting.size === 0 ? steps.find((s) => s.code === card.nextStep) : steps.find(isOpen);
@@ -138,10 +138,6 @@ function Page({ card }: { card: Card }) {
     </div>
   );
 }
-
-/** Settled without a good answer: a manager opened its gate. */
-const settled = (card: Card, s: Step) =>
-  card.gates.some((g) => g.kind === s.gate && g.overriddenWith !== undefined);
 
 /** What is kept on the tablet, and what the server did not take of it afterwards. */
 function KeptNote({ bench, onPick }: { bench: Bench; onPick: (step: string) => void }) {

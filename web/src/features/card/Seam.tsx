@@ -37,14 +37,14 @@ export function Seam({
       )}
       {shown.map((p) => {
         const state = p.done ? 'done' : p === current ? 'now' : 'later';
-        const open = p.steps.filter((s) => !s.answer?.good).length;
+        const open = p.steps.filter((s) => !s.settled).length;
         const gates = p.steps.flatMap((s) => gateAfter(s.code));
         return (
           <div key={p.code}>
             <button
               className={`seam-phase ${state}`}
               aria-current={state === 'now' ? 'step' : undefined}
-              onClick={() => onPick((p.steps.find((s) => !s.answer?.good) ?? p.steps[0]!).code)}
+              onClick={() => onPick((p.steps.find((s) => !s.settled) ?? p.steps[0]!).code)}
             >
               <Teeth count={p.steps.length} done={p.steps.length - open} state={state} />
               <span>

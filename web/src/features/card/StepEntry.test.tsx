@@ -11,6 +11,7 @@ const step = (part: Partial<Step>): Step => ({
   task: 'TICK',
   notes: [],
   awaitsOwner: false,
+  settled: false,
   mayDeviate: false,
   mayDefer: false,
   results: [],
@@ -126,6 +127,7 @@ describe('the entry of a step', () => {
       '53 lb·ft is 71.86 N·m',
       [],
       'POUND_INCH',
+      71.86,
     );
     const { send, view } = entry(joint);
     press('5');

@@ -68,12 +68,14 @@ export function Tighten({ step, busy, problem, onSend }: Props) {
       />
       {question ? (
         <div className="guard" role="alert">
-          <TorqueScale
-            book={book.nm}
-            low={book.lowNm}
-            high={book.highNm}
-            words={question.message}
-          />
+          {question.value !== undefined && (
+            <TorqueScale
+              book={book.nm}
+              low={book.lowNm}
+              high={book.highNm}
+              entered={question.value}
+            />
+          )}
           <p className="bench-caution">{question.message}</p>
           <div className="pair">
             <button

@@ -16,7 +16,6 @@ import knollfield.core.bundle.BundleLine;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
-import knollfield.core.engine.Handling;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.jobcard.CardEvent;
@@ -109,7 +108,6 @@ class CardViews {
             int contingencyMinutes,
             WorkedView worked,
             int turnsUntilPaintReturns,
-            @Nullable Integer turningBackDegrees,
             PathView path,
             List<PhaseView> phases,
             List<GateView> gates,
@@ -164,7 +162,6 @@ class CardViews {
                         .sum(),
                 worked(worked),
                 state.plan().turnsUntilPaintReturns(),
-                boxed(family.handling()),
                 PathView.of(family.path()),
                 state.plan().phases().stream()
                         .map(p -> new PhaseView(
@@ -237,12 +234,6 @@ class CardViews {
                 .filter(i -> items.contains(i.code()))
                 .map(Item::name)
                 .toList();
-    }
-
-    private static @Nullable Integer boxed(Handling handling) {
-        return handling.turningBackDegrees().isPresent()
-                ? handling.turningBackDegrees().getAsInt()
-                : null;
     }
 
     private static WorkedView worked(WorkClock clock) {

@@ -247,13 +247,9 @@ public class Cards {
     private void findings(Job job, CardState before, CardState after) {
         for (CardState.Finding f : after.findings()) {
             if (f.seq() > before.seq()) {
-                Optional<String> item = after.noted(CardEvent.Found.class).stream()
-                        .filter(e -> e.kind() == f.kind() && e.words().equals(f.words()))
-                        .findFirst()
-                        .flatMap(CardEvent.Found::item);
                 vehicles.addEvidence(
                         job.vehicleId(),
-                        new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, item),
+                        new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, f.item()),
                         "bench, job " + job.id(),
                         f.words());
             }

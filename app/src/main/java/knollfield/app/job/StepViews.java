@@ -81,6 +81,7 @@ final class StepViews {
             TaskKind task,
             @Nullable GateKind gate,
             boolean awaitsOwner,
+            boolean settled,
             boolean mayDeviate,
             boolean mayDefer,
             List<ResultView> results,
@@ -100,7 +101,6 @@ final class StepViews {
     static StepView of(Step step, CardState state) {
         Fields f = new Fields(step, state);
         Answer answer = state.answers().get(step.code());
-        boolean bad = answer != null && !answer.good();
         return new StepView(
                 step.code(),
                 step.title(),
@@ -109,8 +109,9 @@ final class StepViews {
                 f.kind,
                 step.gate().orElse(null),
                 state.awaitsOwner(step),
-                bad && step.gate().isEmpty() && !step.provesTiming() && f.kind != TaskKind.PASSES,
-                step.gate().filter(g -> g == GateKind.COOLANT_LEVEL).isPresent(),
+                state.isSettled(step),
+                state.mayDeviate(step),
+                step.mayFollow(),
                 f.results,
                 f.options,
                 f.points,
@@ -196,12 +197,7 @@ final class StepViews {
                 kind = TaskKind.PASSES;
                 what = t.joint();
                 book = t.spec().map(Fields::book).orElse(null);
-                Answer answer = state.answers().get(step.code());
-                int done = answer == null
-                        ? 0
-                        : Integer.parseInt(
-                                answer.words().substring(0, answer.words().indexOf(' ')));
-                pattern = new PatternView(t.bolts(), t.passes(), done, t.order());
+                pattern = new PatternView(t.bolts(), t.passes(), state.passesDone(step), t.order());
             } else if (task instanceof Task.Tighten t) {
                 kind = TaskKind.TIGHTEN;
                 what = t.joint();

@@ -72,7 +72,8 @@ class ProblemAdvice {
                 e.kind() == CardRefused.Kind.NOT_ALLOWED ? 403 : 422,
                 String.valueOf(e.getMessage()),
                 List.of(),
-                suggestion));
+                suggestion,
+                e.judgement().map(x -> x.entered().newtonMetres()).orElse(null)));
     }
 
     @ExceptionHandler

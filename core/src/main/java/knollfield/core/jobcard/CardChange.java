@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.due.EvidenceKind;
@@ -109,6 +110,10 @@ final class CardChange {
         } else if (event instanceof OutOfTime e) {
             return outOfTime(e.words());
         } else if (event instanceof HardStop e) {
+            if (!card.plan().gatePositions().containsKey(GateKind.REFERENCES_TRUE)) {
+                throw new CardRefused(
+                        Kind.WRONG_ANSWER, "On this card the drive stays on; note what stopped it as something found.");
+            }
             return card.noted(entry)
                     .toBeProvenAgain("hard stop" + (e.note().isBlank() ? "" : ": " + e.note()), entry, true);
         } else if (event instanceof Undone e) {
@@ -117,7 +122,7 @@ final class CardChange {
             return deviate(e);
         } else if (event instanceof Deferred e) {
             Step step = answerable(e.step());
-            if (step.gate().filter(g -> g == GateKind.COOLANT_LEVEL).isEmpty()) {
+            if (!step.mayFollow()) {
                 throw new CardRefused(Kind.NOT_ALLOWED, "Only the cold level may follow as a recheck.");
             }
             return answered(step, TOMORROW, true);
@@ -146,7 +151,7 @@ final class CardChange {
             card.gateInTheWayOf(phase.steps().get(0)).ifPresent(g -> {
                 throw CardState.shut(g);
             });
-            throw CardState.nothingPlain(e, phase.title());
+            throw CardState.nothingPlain(phase.title());
         }
         return state;
     }
@@ -197,8 +202,15 @@ final class CardChange {
         CardAside.words(e.reason(), option.needsReason());
         String words =
                 option.words() + (e.reason().isBlank() ? "" : ": " + e.reason().strip());
-        Answer answer =
-                new Answer(words, true, entry.by(), entry.at(), entry.seq(), Optional.empty(), option.needsReason());
+        Answer answer = new Answer(
+                words,
+                true,
+                entry.by(),
+                entry.at(),
+                entry.seq(),
+                OptionalDouble.empty(),
+                Optional.empty(),
+                option.needsReason());
         CardScope scope = card.scope();
         scope = switch (choose.what()) {
             case NOTHING -> scope;
@@ -239,7 +251,7 @@ final class CardChange {
         }
         if (volume) {
             Optional<String> hint = m.kind() == Task.Measure.Kind.COOLANT_IN ? shortOf(e.value()) : Optional.empty();
-            return card.answered(step, figure, true, hint, entry);
+            return card.answered(step, figure, true, OptionalDouble.of(e.value()), hint, entry);
         }
         String window = "%s to %s".formatted(CardSteps.number(m.low()), CardSteps.number(m.high()));
         String words = good ? figure : "%s, good is %s, %s".formatted(figure, window, offBy(e.value(), m));
@@ -260,15 +272,13 @@ final class CardChange {
 
     /** Says so where much less coolant went in than came out. */
     private Optional<String> shortOf(double in) {
-        return outVolume(card)
-                .filter(out -> in < out * (1 - COOLANT_SHORT) - 1e-9)
-                .map(out -> "%s L in for %s L out, %.0f %% short: bleed again, check after the road test."
-                        .formatted(CardSteps.number(in), CardSteps.number(out), 100 * (1 - in / out)));
-    }
-
-    static Optional<Double> outVolume(CardState card) {
-        return Optional.ofNullable(card.answers().get("drain"))
-                .map(a -> Double.valueOf(a.words().substring(0, a.words().indexOf(' '))));
+        OptionalDouble out = card.figure("drain");
+        if (out.isEmpty() || in >= out.getAsDouble() * (1 - COOLANT_SHORT) - 1e-9) {
+            return Optional.empty();
+        }
+        return Optional.of("%s L in for %s L out, %.0f %% short: bleed again, check after the road test."
+                .formatted(
+                        CardSteps.number(in), CardSteps.number(out.getAsDouble()), 100 * (1 - in / out.getAsDouble())));
     }
 
     private CardState runs(RunsCounted e) {
@@ -304,14 +314,17 @@ final class CardChange {
         if (!(step.task() instanceof Task.Passes passes)) {
             throw wrongAnswer(step);
         }
-        Answer before = card.answers().get(step.code());
-        int done = before == null
-                ? 0
-                : Integer.parseInt(before.words().substring(0, before.words().indexOf(' ')));
+        int done = card.passesDone(step);
         if (done >= passes.passes()) {
             throw new CardRefused(Kind.WRONG_ANSWER, "Every pass over %s is done.".formatted(passes.joint()));
         }
-        return answered(step, "%d of %d passes".formatted(done + 1, passes.passes()), done + 1 == passes.passes());
+        return card.answered(
+                step,
+                "%d of %d passes".formatted(done + 1, passes.passes()),
+                done + 1 == passes.passes(),
+                OptionalDouble.of(done + 1),
+                Optional.empty(),
+                entry);
     }
 
     private CardState tighten(TorqueEntered e) {
@@ -433,7 +446,7 @@ final class CardChange {
             return card.with(card.scope().outOfTime(false), entry.seq());
         }
         if (!card.answers().containsKey(step.code())) {
-            throw CardState.nothingToUndo(e, step.title());
+            throw CardState.nothingToUndo(step.title());
         }
         if (step.gate().isPresent()) {
             List<Step> steps = card.plan().steps();
@@ -473,7 +486,7 @@ final class CardChange {
                     step.gate(),
                     Optional.empty());
         }
-        if (answer == null || answer.good()) {
+        if (answer == null || !card.mayDeviate(step)) {
             throw new CardRefused(Kind.WRONG_ANSWER, "There is nothing to accept at \"%s\".".formatted(step.title()));
         }
         return card.answered(
@@ -484,6 +497,7 @@ final class CardChange {
                         entry.by(),
                         entry.at(),
                         entry.seq(),
+                        answer.figure(),
                         answer.hint(),
                         true));
     }

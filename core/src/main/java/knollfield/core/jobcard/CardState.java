@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.jobcard.CardEvent.Completed;
@@ -15,9 +16,7 @@ import knollfield.core.jobcard.CardEvent.Found;
 import knollfield.core.jobcard.CardEvent.GateOverridden;
 import knollfield.core.jobcard.CardEvent.Inspected;
 import knollfield.core.jobcard.CardEvent.Paused;
-import knollfield.core.jobcard.CardEvent.PhaseTicked;
 import knollfield.core.jobcard.CardEvent.Started;
-import knollfield.core.jobcard.CardEvent.Undone;
 import knollfield.core.jobcard.CardRefused.Kind;
 
 /**
@@ -57,8 +56,19 @@ public record CardState(
     /** @param number 1 for the first */
     public record FailedAttempt(int number, String what, String by, Instant at) {}
 
-    /** Something found on the timing drive. */
-    public record Finding(Optional<String> step, EvidenceKind kind, String words, String by, Instant at, long seq) {}
+    /**
+     * Something found on the timing drive.
+     *
+     * @param item code of the item it was found on, where it is one
+     */
+    public record Finding(
+            Optional<String> step,
+            EvidenceKind kind,
+            Optional<String> item,
+            String words,
+            String by,
+            Instant at,
+            long seq) {}
 
     public CardState {
         answers = Map.copyOf(answers);
@@ -138,12 +148,18 @@ public record CardState(
         List<Finding> findings = new ArrayList<>();
         for (CardEntry entry : journal) {
             if (entry.event() instanceof Found f) {
-                findings.add(new Finding(f.step(), f.kind(), f.words(), entry.by(), entry.at(), entry.seq()));
+                findings.add(new Finding(f.step(), f.kind(), f.item(), f.words(), entry.by(), entry.at(), entry.seq()));
             } else if (entry.event() instanceof Inspected i) {
                 plan.step(i.step())
                         .flatMap(s -> saidBy(s, i.result()))
                         .ifPresent(kind -> findings.add(new Finding(
-                                Optional.of(i.step()), kind, i.result(), entry.by(), entry.at(), entry.seq())));
+                                Optional.of(i.step()),
+                                kind,
+                                Optional.empty(),
+                                i.result(),
+                                entry.by(),
+                                entry.at(),
+                                entry.seq())));
             }
         }
         return findings;
@@ -153,6 +169,27 @@ public record CardState(
         return step.task() instanceof Task.Inspect i
                 ? Optional.ofNullable(i.says().get(result))
                 : Optional.empty();
+    }
+
+    /** A bad answer that may be let pass with a reason: no gate rests on it, and it proves no timing. */
+    public boolean mayDeviate(Step step) {
+        Answer answer = answers.get(step.code());
+        return answer != null
+                && !answer.good()
+                && step.gate().isEmpty()
+                && !step.provesTiming()
+                && !(step.task() instanceof Task.Passes);
+    }
+
+    /** Passes done over the pattern of {@code step}. */
+    public int passesDone(Step step) {
+        return (int) figure(step.code()).orElse(0);
+    }
+
+    /** What was counted or measured at a step. */
+    OptionalDouble figure(String step) {
+        Answer answer = answers.get(step);
+        return answer == null ? OptionalDouble.empty() : answer.figure();
     }
 
     /** The cold coolant level is to be read after the job. */
@@ -298,7 +335,12 @@ public record CardState(
     }
 
     CardState answered(Step step, String words, boolean good, Optional<String> hint, CardEntry entry) {
-        return answered(step, new Answer(words, good, entry.by(), entry.at(), entry.seq(), hint, false));
+        return answered(step, words, good, OptionalDouble.empty(), hint, entry);
+    }
+
+    CardState answered(
+            Step step, String words, boolean good, OptionalDouble figure, Optional<String> hint, CardEntry entry) {
+        return answered(step, new Answer(words, good, entry.by(), entry.at(), entry.seq(), figure, hint, false));
     }
 
     CardState answered(Step step, Answer answer) {
@@ -391,11 +433,11 @@ public record CardState(
                 Optional.empty());
     }
 
-    static CardRefused nothingPlain(PhaseTicked e, String title) {
+    static CardRefused nothingPlain(String title) {
         return new CardRefused(Kind.WRONG_ANSWER, "Nothing plain is left to tick in %s.".formatted(title));
     }
 
-    static CardRefused nothingToUndo(Undone e, String title) {
+    static CardRefused nothingToUndo(String title) {
         return new CardRefused(Kind.WRONG_ANSWER, "There is nothing to undo at \"%s\".".formatted(title));
     }
 }

@@ -26,6 +26,11 @@ public record Step(
         notes = List.copyOf(notes);
     }
 
+    /** It may follow the next day, as a recheck (rules.md section 9). */
+    public boolean mayFollow() {
+        return gate.filter(g -> g == GateKind.COOLANT_LEVEL).isPresent();
+    }
+
     static Step of(String code, String title, Task task) {
         return new Step(code, title, Optional.empty(), List.of(), task, Optional.empty(), false, Optional.empty());
     }

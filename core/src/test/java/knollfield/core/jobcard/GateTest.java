@@ -143,6 +143,9 @@ class GateTest {
         assertThat(whole.gatePositions()).containsKeys(GateKind.TWO_TURNS, GateKind.REFERENCES_TRUE);
         Bench bench = new Bench(only).started();
         assertThat(bench.refused(new CardEvent.OutOfTime("")).getMessage()).contains("the drive stays on");
+        assertThat(bench.refused(new CardEvent.HardStop("")).getMessage())
+                .as("nothing on this card could prove it away")
+                .contains("the drive stays on");
         bench.toTheEnd().enter(new CardEvent.Completed(""));
         assertThat(bench.state.completedAt()).isPresent();
     }
