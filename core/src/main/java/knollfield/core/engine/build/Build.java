@@ -1,0 +1,99 @@
+package knollfield.core.engine.build;
+
+import java.util.List;
+import java.util.Optional;
+import knollfield.core.engine.BookFault;
+
+/**
+ * How an engine is built. Codes are unique across all lists, and every code that is named exists ({@link BuildChecks}).
+ *
+ * @param renews what each item of the job renews
+ * @param turners what the crank is turned by; one of them is enough
+ * @param turnedBackDegrees how far it may be turned back; 0: never
+ * @param clockwise running way, seen on the drive's side
+ * @param leftMeans what left and right mean on this engine
+ * @param dryStart a start of seconds is allowed; empty: it is not
+ */
+public record Build(
+        List<Shaft> shafts,
+        List<Wheel> wheels,
+        List<Loop> loops,
+        List<Position> positions,
+        List<Hardware> hardware,
+        List<Reference> references,
+        List<Assembly> assemblies,
+        List<Joint> joints,
+        List<Opening> openings,
+        List<Fluid> fluids,
+        List<Look> looks,
+        List<Turner> turners,
+        List<Renews> renews,
+        List<OwnOrder> orders,
+        List<Caution> cautions,
+        int turnedBackDegrees,
+        boolean clockwise,
+        String leftMeans,
+        Optional<DryStart> dryStart) {
+
+    /**
+     * What an item renews.
+     *
+     * @param item code of the item
+     * @param things codes of loops, assemblies, joints (their fasteners) and fluids
+     */
+    public record Renews(String item, List<String> things) {
+        public Renews {
+            things = List.copyOf(things);
+        }
+    }
+
+    /** @throws BookFault.Broken with every fault and its place */
+    public Build {
+        shafts = List.copyOf(shafts);
+        wheels = List.copyOf(wheels);
+        loops = List.copyOf(loops);
+        positions = List.copyOf(positions);
+        hardware = List.copyOf(hardware);
+        references = List.copyOf(references);
+        assemblies = List.copyOf(assemblies);
+        joints = List.copyOf(joints);
+        openings = List.copyOf(openings);
+        fluids = List.copyOf(fluids);
+        looks = List.copyOf(looks);
+        turners = List.copyOf(turners);
+        renews = List.copyOf(renews);
+        orders = List.copyOf(orders);
+        cautions = List.copyOf(cautions);
+        List<BookFault> faults = BuildChecks.faults(
+                shafts,
+                wheels,
+                loops,
+                positions,
+                hardware,
+                references,
+                assemblies,
+                joints,
+                openings,
+                fluids,
+                looks,
+                turners,
+                renews,
+                cautions);
+        if (turnedBackDegrees < 0 || turnedBackDegrees > 180) {
+            faults.add(new BookFault(
+                    "/turnedBackDegrees", "an engine is turned back by 0 to 180 degrees, not " + turnedBackDegrees));
+        }
+        if (!faults.isEmpty()) {
+            throw new BookFault.Broken(faults);
+        }
+    }
+
+    /** Codes of the things that {@code item} renews; empty where the book names none. */
+    public List<String> things(String item) {
+        return renews.stream()
+                .filter(r -> r.item().equals(item))
+                .findFirst()
+                .map(Renews::things)
+                .orElse(List.of());
+    }
+}

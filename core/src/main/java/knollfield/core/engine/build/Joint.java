@@ -1,0 +1,122 @@
+package knollfield.core.engine.build;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import knollfield.core.units.Torque;
+
+/**
+ * What holds something, and how it is undone and done up.
+ *
+ * @param holds codes of the assemblies and wheels it holds
+ * @param bolts one or more
+ * @param stages how it is done up, in order, one or more
+ * @param critical measured with a wrench, never felt
+ * @param fasteners code of its one-time fasteners, new whenever it has been undone; empty where they go back
+ * @param heldBy what holds against the wrench
+ * @param holders codes of the hardware that holds against it, where hardware does
+ * @param pinned codes of the hardware that is in while it is undone and done up, beside what holds
+ * @param reachedPast codes of what lies before it and does not hide it
+ * @param hiddenBy codes of what hides it though its kind usually does not
+ * @param loop code of the loop by whose state its moments are told; empty: of every loop
+ */
+public record Joint(
+        String code,
+        String name,
+        List<String> holds,
+        int bolts,
+        List<Stage> stages,
+        boolean critical,
+        Optional<String> fasteners,
+        HeldBy heldBy,
+        List<String> holders,
+        List<String> pinned,
+        List<String> reachedPast,
+        List<String> hiddenBy,
+        Optional<String> loop,
+        Undoing undoing) {
+
+    /** What holds a part against the wrench. */
+    public enum HeldBy {
+        NOTHING,
+        COUNTER_HOLDER,
+        HEXAGON,
+        BAR_IN_PULLEY,
+        HARDWARE
+    }
+
+    /**
+     * How it comes undone.
+     *
+     * @param leftHand it turns out to the right
+     * @param socket what an ordinary set does not hold; empty for nothing special
+     * @param hidden where a hidden bolt is; empty for none
+     */
+    public record Undoing(boolean leftHand, Optional<String> socket, Optional<String> hidden) {
+        public static Undoing plain() {
+            return new Undoing(false, Optional.empty(), Optional.empty());
+        }
+    }
+
+    /**
+     * How far a joint is done up.
+     *
+     * @param torque empty: by hand, nipped, or not on file
+     * @param angleDegrees turned on by this; empty for none
+     * @param passes over the pattern, one or more
+     * @param from not before this
+     * @param until not after this
+     * @param tightFirst codes of joints that are tight before it
+     */
+    public record Stage(
+            Optional<Torque> torque,
+            OptionalInt angleDegrees,
+            int passes,
+            Moment from,
+            Moment until,
+            List<String> tightFirst) {
+        public Stage {
+            tightFirst = List.copyOf(tightFirst);
+            if (passes < 1 || passes > 9) {
+                throw new IllegalArgumentException("a stage has 1 to 9 passes, not %d".formatted(passes));
+            }
+            if (angleDegrees.orElse(1) < 1 || angleDegrees.orElse(1) > 720) {
+                throw new IllegalArgumentException(
+                        "a tightening angle is 1 to 720 degrees, not %d".formatted(angleDegrees.orElse(0)));
+            }
+        }
+    }
+
+    /** A milestone of the work that a stage lies before or after, in working order. */
+    public enum Moment {
+        /** The part sits. */
+        FITTED,
+        /** The loop is laid. */
+        LAID,
+        /** The loop has its tension. */
+        TENSIONED,
+        /** Two turns by hand are done. */
+        TURNED,
+        /** The tension has been set once more after the turns. */
+        SET_AGAIN,
+        /** The engine is closed. */
+        CLOSED,
+        /** The engine has run. */
+        RAN
+    }
+
+    public Joint {
+        holds = List.copyOf(holds);
+        stages = List.copyOf(stages);
+        holders = List.copyOf(holders);
+        pinned = List.copyOf(pinned);
+        reachedPast = List.copyOf(reachedPast);
+        hiddenBy = List.copyOf(hiddenBy);
+        if (bolts < 1) {
+            throw new IllegalArgumentException("joint %s needs at least one bolt".formatted(code));
+        }
+        if (stages.isEmpty()) {
+            throw new IllegalArgumentException("joint %s is done up in at least one stage".formatted(code));
+        }
+    }
+}
