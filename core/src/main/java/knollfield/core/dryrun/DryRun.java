@@ -110,7 +110,8 @@ public final class DryRun {
                     BRING,
                     BACK,
                     CREEP,
-                    COVER -> true;
+                    COVER,
+                    MARK -> true;
             default -> false;
         };
         if (handsIn && !model.batteryOff) {

@@ -44,6 +44,9 @@ final class HandsOn {
                         "%s runs out again: %s is not closed".formatted(model.name(thing), a.name()),
                         Law.FLUIDS,
                         Law.CLOSED));
+        if (model.goal.renews(thing) && !model.drained.contains(thing)) {
+            model.breach(thing, "the old %s is still in".formatted(model.name(thing)), Law.DONE, Law.FLUIDS);
+        }
         model.drained.remove(thing);
         model.filled.add(thing);
     }
@@ -69,6 +72,14 @@ final class HandsOn {
                 }
             });
         }
+        joint.holds().forEach(this::underTension);
+        joint.holds().stream()
+                .flatMap(h -> model.book.assembly(h).stream())
+                .flatMap(a -> a.letsOut().stream())
+                .filter(f -> !model.drained.contains(f))
+                .findFirst()
+                .ifPresent(f -> model.breach(
+                        f, "%s runs out once %s is undone".formatted(model.name(f), joint.name()), Law.FLUIDS));
         model.joints.put(thing, 0);
         model.everUndone.add(thing);
         joint.fasteners().ifPresent(model.compared::remove);
@@ -76,19 +87,41 @@ final class HandsOn {
         model.book.madeFastBy(thing).forEach(w -> loopsOn(w.shaft(), l -> l.touched = true));
         model.book.loops().forEach(l -> {
             if (l.tensioner().filter(t -> joint.holds().contains(t.part())).isPresent()) {
-                slacken(model.loop(l.code()));
+                slacken(model.loop(l.code()), thing);
             }
         });
     }
 
+    /** What a loop presses on is not undone while it presses. */
+    private void underTension(String part) {
+        boolean presses = model.book
+                .assembly(part)
+                .filter(a -> switch (a.kind()) {
+                    case IDLER, PUMP, ARM, GUIDE -> true;
+                    default -> false;
+                })
+                .isPresent();
+        if (presses) {
+            model.loops.values().stream()
+                    .filter(l -> l.stand == LoopModel.Stand.TENSIONED && l.loop.wheels().contains(part))
+                    .findFirst()
+                    .ifPresent(l -> model.breach(
+                            part,
+                            "%s still presses on %s".formatted(l.loop.name(), model.name(part)),
+                            Law.TENSIONER));
+        }
+    }
+
     /** The tensioner of a loop is undone: what its kind lets go of. */
-    private void slacken(LoopModel loop) {
+    private void slacken(LoopModel loop, String joint) {
         if (loop.stand != LoopModel.Stand.TENSIONED) {
             return;
         }
         Loop.LetOff letOff = loop.loop.letOff();
         if (letOff == Loop.LetOff.TENSIONER_OFF) {
             new Timing(model).letOff(loop);
+        } else if (!loop.loop.slackenFirst().contains(joint)) {
+            model.breach(joint, "%s still has its tension".formatted(loop.loop.name()), Law.TENSIONER);
         } else if (!model.comes(Verb.RELEASE, loop.loop.code())) {
             model.breach(loop.loop.code(), "the tensioner is undone and the tension was never let off", Law.TENSIONER);
             new Timing(model).letOff(loop);
@@ -190,7 +223,7 @@ final class HandsOn {
                 .forEach(l -> l.tensioner().filter(t -> t.part().equals(thing)).ifPresent(t -> {
                     t.pin().ifPresent(model.in::remove);
                     if (model.book.jointsOf(thing).isEmpty()) {
-                        slacken(model.loop(l.code()));
+                        slacken(model.loop(l.code()), thing);
                     }
                 }));
     }

@@ -222,6 +222,13 @@ final class Model {
                 .isPresent();
     }
 
+    /** The tensioner of a loop holds nothing. */
+    boolean tensionerIsUndone(Loop loop) {
+        return loop.tensioner().stream()
+                .flatMap(t -> book.jointsOf(t.part()).stream())
+                .anyMatch(j -> joints.getOrDefault(j.code(), 1) == 0);
+    }
+
     boolean tensionerIsOff(Loop loop) {
         return loop.tensioner().filter(t -> off.contains(t.part())).isPresent();
     }

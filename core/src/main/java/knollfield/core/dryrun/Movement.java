@@ -160,6 +160,14 @@ final class Movement {
                         Law.MOVEMENTS);
             } else {
                 fast(l);
+                if (model.tensionerIsUndone(l.loop)) {
+                    l.lost = true;
+                    model.breach(
+                            l.loop.code(),
+                            "the tensioner of %s is undone".formatted(l.loop.name()),
+                            Law.MOVEMENTS,
+                            Law.TENSIONER);
+                }
             }
         }
         model.position = Optional.of(thing);

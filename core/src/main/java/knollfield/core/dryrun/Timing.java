@@ -32,6 +32,11 @@ final class Timing {
             model.breach(thing, "%s is in already".formatted(h.name()), Law.IN_IS_OUT);
         }
         reachable(h);
+        h.holds().stream()
+                .filter(held -> h.kind() != Hardware.Kind.TENSIONER_PIN && model.off.contains(held))
+                .findFirst()
+                .ifPresent(a -> model.breach(
+                        a, "%s is not on: %s has nothing to hold".formatted(model.name(a), h.name()), Law.REACH));
         h.position().ifPresent(p -> {
             if (!model.position.equals(Optional.of(p)) || model.opposite) {
                 model.breach(thing, "%s goes in at %s only".formatted(h.name(), model.name(p)), Law.FOUND_AND_HELD);
@@ -40,7 +45,7 @@ final class Timing {
         if (h.slidesIn()) {
             h.loops().stream()
                     .map(model::loop)
-                    .filter(l -> l.lost || !l.on())
+                    .filter(l -> l.lost || !l.on() || (!l.laid && (slackened(l) || l.stand == LoopModel.Stand.SLACK)))
                     .findFirst()
                     .ifPresent(l -> model.breach(
                             thing,
@@ -176,12 +181,24 @@ final class Timing {
     private void onWithTension(Reference r) {
         r.loops().stream()
                 .map(model::loop)
-                .filter(l -> l.stand != LoopModel.Stand.TENSIONED)
+                .filter(l -> l.stand != LoopModel.Stand.TENSIONED || slackened(l))
                 .findFirst()
                 .ifPresent(l -> model.breach(
                         r.code(),
                         "%s is let off: %s shows nothing any more".formatted(l.loop.name(), r.name()),
                         Law.FOUND_AND_HELD));
+    }
+
+    /** Its tensioner, or a wheel that is not keyed, is undone: what is read now may have moved. */
+    private boolean slackened(LoopModel l) {
+        boolean tensioner = l.loop.tensioner().stream()
+                .flatMap(t -> model.book.jointsOf(t.part()).stream())
+                .anyMatch(j -> model.joints.getOrDefault(j.code(), 1) == 0);
+        return tensioner
+                || model.book.wheels().stream()
+                        .filter(w -> w.fit() != Wheel.Fit.KEYED && l.loop.shafts().contains(w.shaft()))
+                        .flatMap(w -> w.joint().stream())
+                        .anyMatch(j -> model.joints.getOrDefault(j, 1) == 0);
     }
 
     void mark(String thing, int round) {
@@ -210,13 +227,19 @@ final class Timing {
         if (loop == null) {
             model.breach(thing, "there is no reference or loop %s".formatted(thing), Law.FOUND_AND_HELD);
         } else if (round == 1) {
-            if (loop.stand != LoopModel.Stand.TENSIONED) {
+            if (loop.stand != LoopModel.Stand.TENSIONED || model.tensionerIsUndone(loop.loop)) {
                 model.breach(
                         thing,
-                        "%s is off: marks made now say nothing".formatted(loop.loop.name()),
+                        "%s is let off: marks made now say nothing".formatted(loop.loop.name()),
                         Law.HELD_LOOPS,
                         Law.FOUND_AND_HELD);
             }
+            model.book.before(thing).stream()
+                    .filter(b -> model.book.assembly(b).filter(Timing::isCover).isPresent())
+                    .filter(model::isOn)
+                    .findFirst()
+                    .ifPresent(b -> model.breach(
+                            b, "%s hides %s".formatted(model.name(b), loop.loop.name()), Law.REACH));
             model.marked.add(thing);
         } else if (!model.marked.contains(thing)) {
             model.breach(thing, "the old one was not marked", Law.FOUND_AND_HELD);
@@ -251,6 +274,12 @@ final class Timing {
                         .findFirst()
                         .ifPresent(f -> model.breach(f, "%s hides the tensioner".formatted(model.name(f)), Law.REACH)));
         letOff(loop);
+    }
+
+    private static boolean isCover(Assembly a) {
+        return a.kind() == Assembly.Kind.COVER
+                || a.kind() == Assembly.Kind.FRONT_COVER
+                || a.kind() == Assembly.Kind.ROCKER_COVER;
     }
 
     /** The tension goes: what must hold by then holds. */
@@ -480,7 +509,9 @@ final class Timing {
         loop.touched = true;
         loop.stand = LoopModel.Stand.TENSIONED;
         loop.tensioned = model.now;
-        loop.settings++;
+        if (first || loop.turned) {
+            loop.settings++;
+        }
         if (loop.turned) {
             loop.lookAgain = model.now;
         }

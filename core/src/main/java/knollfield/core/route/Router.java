@@ -247,13 +247,7 @@ public final class Router {
                         .forEach(b -> web.arrow(
                                 Operation.of(Verb.TAKE_OFF, b), look, Law.REACH, b, "%s hides it".formatted(name(b))));
                 web.arrow(look, off, Law.BEFORE_IT_HIDES, code, "it is looked at where it sits");
-                book.jointsOf(code)
-                        .forEach(j -> web.arrow(
-                                look,
-                                Operation.of(Verb.UNDO, j.code()),
-                                Law.BEFORE_IT_HIDES,
-                                code,
-                                "it is looked at where it sits"));
+                book.jointsOf(code).forEach(j -> web.rather(look, Operation.of(Verb.UNDO, j.code())));
             }
             for (Opening o : book.openings()) {
                 if (o.openedBy().equals(code)) {
@@ -363,9 +357,8 @@ public final class Router {
             });
             if (look.kind() == Look.Kind.COUNT) {
                 look.loop().ifPresent(l -> {
-                    web.arrow(
-                            Operation.of(Verb.LOOP_OFF, l), measure, Law.BEFORE_IT_HIDES, l, "counted old against new");
-                    web.arrow(Operation.of(Verb.COMPARE, l), measure, Law.DONE, l, "counted old against new");
+                    web.rather(Operation.of(Verb.LOOP_OFF, l), measure);
+                    web.rather(Operation.of(Verb.COMPARE, l), measure);
                     web.arrow(measure, Operation.of(Verb.LAY, l), Law.FOUND_AND_HELD, l, "it serves laying");
                 });
             } else if (look.kind() == Look.Kind.WINDOW) {
@@ -390,7 +383,9 @@ public final class Router {
         Set<Verb> after = Set.of(Verb.CLOSE, Verb.START, Verb.CHECK, Verb.LABEL);
         List<Operation> all = List.copyOf(web.all());
         for (Operation o : all) {
-            if (!after.contains(o.verb())) {
+            if (o.verb() == Verb.FILL) {
+                web.rather(o, CLOSE);
+            } else if (!after.contains(o.verb())) {
                 web.arrow(o, CLOSE, Law.START, o.thing(), "all is closed before it comes down");
             }
             if (handsIn(o)) {
@@ -403,7 +398,7 @@ public final class Router {
                 web.arrow(RAISE, o, Law.UNDER_IT, o.thing(), "it stands before anyone is under it");
             }
         }
-        web.arrow(BATTERY, RAISE, Law.UNDER_IT, "car", "first of all");
+        web.rather(BATTERY, RAISE);
         web.arrow(CLOSE, START, Law.START, "car", "the battery is on");
         web.arrow(START, CHECK, Law.DONE, "engine", "checked once it has run");
         web.arrow(CHECK, LABEL, Law.DONE, "car", "nothing is signed before the check");

@@ -375,15 +375,36 @@ final class TimingRoute {
         // parts it runs over, however they come off
         loop.wheels().forEach(w -> {
             all.add(Operation.of(Verb.TAKE_OFF, w));
-            book.jointsOf(w).forEach(j -> all.add(Operation.of(Verb.UNDO, j.code())));
+            if (book.assembly(w).filter(a -> a.kind() != Assembly.Kind.WHEEL).isPresent()) {
+                book.jointsOf(w).forEach(j -> all.add(Operation.of(Verb.UNDO, j.code())));
+            }
         });
         return all.stream().filter(web::has).distinct().toList();
+    }
+
+    /** What lets the tension itself go. */
+    private List<Operation> slackening(Loop loop) {
+        if (loop.letOff() != Loop.LetOff.TENSIONER_OFF) {
+            return List.of(Operation.of(Verb.RELEASE, loop.code()));
+        }
+        return loop.tensioner().stream()
+                .flatMap(t -> book.jointsOf(t.part()).isEmpty()
+                        ? Stream.of(Operation.of(Verb.TAKE_OFF, t.part()))
+                        : book.jointsOf(t.part()).stream().map(j -> Operation.of(Verb.UNDO, j.code())))
+                .toList();
     }
 
     private void openingArrows(Loop loop) {
         String code = loop.code();
         List<Operation> lettingOff = lettingOff(loop);
-        lettingOff.forEach(o -> whileOpening(loop, o));
+        lettingOff.forEach(o -> {
+            if (loop.wheels().contains(o.thing())) {
+                web.arrow(
+                        opening.get(at(loop)), o, Law.FOUND_AND_HELD, loop.position(), "the crank stands at " + position(loop));
+            } else {
+                whileOpening(loop, o);
+            }
+        });
         for (Reference r : references(loop)) {
             Operation found = Operation.of(r.own() ? Verb.MARK : Verb.FIND, r.code());
             if (!web.has(found)) {
@@ -393,34 +414,27 @@ final class TimingRoute {
             readable(r, found);
             r.on().forEach(on -> {
                 // whatever can be read while it is on is read with it: true at once
-                List<Operation> together = references(loop).stream()
+                references(loop).stream()
                         .filter(x -> x.off().stream()
-                                .noneMatch(
-                                        a -> a.equals(on) || book.inFrontOf(a).contains(on)))
+                                .noneMatch(a -> a.equals(on) || book.inFrontOf(a).contains(on)))
                         .map(x -> Operation.of(x.own() ? Verb.MARK : Verb.FIND, x.code()))
-                        .toList();
-                Stream.concat(Stream.of(found), together.stream()).forEach(f -> {
-                    web.arrow(
-                            f,
-                            Operation.of(Verb.TAKE_OFF, on),
-                            Law.FOUND_AND_HELD,
-                            r.code(),
-                            "%s is read against it".formatted(r.name()));
-                    book.jointsOf(on)
-                            .forEach(j -> web.arrow(
-                                    f,
-                                    Operation.of(Verb.UNDO, j.code()),
-                                    Law.FOUND_AND_HELD,
-                                    r.code(),
-                                    "%s is read against it".formatted(r.name())));
-                });
+                        .forEach(x -> {
+                            web.rather(x, Operation.of(Verb.TAKE_OFF, on));
+                            book.jointsOf(on).forEach(j -> web.rather(x, Operation.of(Verb.UNDO, j.code())));
+                        });
+                web.arrow(
+                        found,
+                        Operation.of(Verb.TAKE_OFF, on),
+                        Law.FOUND_AND_HELD,
+                        r.code(),
+                        "%s is read against it".formatted(r.name()));
             });
             lettingOff.forEach(
                     o -> web.arrow(found, o, Law.FOUND_AND_HELD, r.code(), "%s is found first".formatted(r.name())));
         }
         Operation mark = Operation.of(Verb.MARK, code);
         if (web.has(mark)) {
-            whileOpening(loop, mark);
+            web.rather(opening.get(at(loop)), mark);
             book.before(code).stream()
                     .filter(this::isCover)
                     .filter(b -> !loop.wheels().contains(b))
@@ -447,12 +461,7 @@ final class TimingRoute {
             // what holds goes in once all is found
             if (!h.slidesIn()) {
                 references(loop)
-                        .forEach(r -> web.arrow(
-                                Operation.of(r.own() ? Verb.MARK : Verb.FIND, r.code()),
-                                in,
-                                Law.FOUND_AND_HELD,
-                                r.code(),
-                                "all is found first"));
+                        .forEach(r -> web.rather(Operation.of(r.own() ? Verb.MARK : Verb.FIND, r.code()), in));
             }
             lettingOff.forEach(
                     o -> web.arrow(in, o, Law.FOUND_AND_HELD, h.code(), "%s is in first".formatted(h.name())));
@@ -507,6 +516,19 @@ final class TimingRoute {
                 web.arrow(Operation.of(Verb.SET_IN, p), off, Law.TENSIONER, p, "the tensioner is pinned back first");
             });
         }
+        loop.wheels().stream()
+                .filter(w -> book.assembly(w)
+                        .filter(x -> x.kind() != Assembly.Kind.WHEEL && x.kind() != Assembly.Kind.TENSIONER)
+                        .isPresent())
+                .flatMap(w -> book.jointsOf(w).stream())
+                .filter(j -> !loop.slackenFirst().contains(j.code()))
+                .forEach(j -> slackening(loop)
+                        .forEach(o -> web.arrow(
+                                o,
+                                Operation.of(Verb.UNDO, j.code()),
+                                Law.TENSIONER,
+                                code,
+                                "the tension is let off first")));
         loop.wheels()
                 .forEach(w -> web.arrow(
                         release, Operation.of(Verb.TAKE_OFF, w), Law.TENSIONER, code, "the tension is let off first"));
@@ -594,12 +616,20 @@ final class TimingRoute {
     private void out(Loop loop, Hardware h) {
         Operation out = Operation.of(Verb.OUT, h.code());
         web.arrow(Operation.of(Verb.SET_IN, h.code()), out, Law.IN_IS_OUT, h.code(), "what is in comes out");
-        web.arrow(letGo(loop), out, Law.FOUND_AND_HELD, h.code(), "it holds until the tension is in");
+        web.arrow(
+                Operation.of(Verb.LAY, loop.code()), out, Law.FOUND_AND_HELD, h.code(), "it holds while the loop is laid");
+        boolean moves = h.holds().stream()
+                .flatMap(c -> book.shaft(c).stream())
+                .anyMatch(c -> c.whenFree() != Shaft.WhenFree.STAYS);
+        if (moves) {
+            web.arrow(letGo(loop), out, Law.FOUND_AND_HELD, h.code(), "it holds until the tension is in");
+        } else {
+            web.rather(letGo(loop), out);
+        }
         loop.tensioner()
                 .filter(t -> t.letGo() == Loop.LetGo.SET)
                 .ifPresent(t -> book.jointsOf(t.part())
-                        .forEach(j -> stagesBeforeTurns(j)
-                                .forEach(s -> web.arrow(s, out, Law.TENSIONER, j.code(), "set, then tight"))));
+                        .forEach(j -> stagesBeforeTurns(j).forEach(s -> web.rather(s, out))));
         for (String code : scope.undone) {
             Joint j = book.joint(code).orElseThrow();
             boolean needs = j.pinned().contains(h.code())
@@ -699,15 +729,18 @@ final class TimingRoute {
                                 Law.BEFORE_IT_HIDES,
                                 r.code(),
                                 "%s is read before it hides".formatted(r.name())));
-                r.on().forEach(on -> standing(on)
-                        .forEach(o ->
-                                web.arrow(o, TURN, Law.PROVEN, r.code(), "%s is read against it".formatted(r.name()))));
+                r.on().forEach(on -> standing(on).forEach(o -> {
+                    web.rather(o, TURN);
+                    if (o.verb() != Verb.TIGHTEN) {
+                        web.arrow(o, prove, Law.PROVEN, r.code(), "%s is read against it".formatted(r.name()));
+                    }
+                }));
                 r.hardware().flatMap(book::hardware).ifPresent(h -> {
                     Operation in = Operation.of(Verb.SET_IN, h.code(), 2);
                     Operation out = Operation.of(Verb.OUT, h.code(), 2);
                     web.arrow(there, in, Law.PROVEN, h.code(), "it goes in again after the turns");
-                    web.arrow(again, in, Law.PROVEN, loop.code(), "after the second setting");
-                    secondStages(loop).forEach(s -> web.arrow(s, in, Law.PROVEN, loop.code(), "tight, then read"));
+                    web.rather(again, in);
+                    secondStages(loop).forEach(s -> web.rather(s, in));
                     web.arrow(
                             Operation.of(Verb.OUT, h.code()),
                             in,
@@ -719,9 +752,12 @@ final class TimingRoute {
                             .flatMap(l -> provers(l).stream())
                             .map(x -> Operation.of(Verb.PROVE, x.code()))
                             .forEach(x -> {
-                                web.arrow(in, x, Law.PROVEN, h.code(), "all are true at once");
-                                web.arrow(x, out, Law.IN_IS_OUT, h.code(), "out once all are read");
+                                // true at once: all in, then all read, then all out
+                                web.rather(in, x);
+                                web.rather(x, out);
                             });
+                    web.arrow(in, prove, Law.PROVEN, h.code(), "it proves by being in");
+                    web.arrow(prove, out, Law.IN_IS_OUT, h.code(), "what is in comes out");
                     if (i + 1 < proving.size()) {
                         web.arrow(out, proving.get(i + 1), Law.IN_IS_OUT, h.code(), "out before the crank goes on");
                     }
@@ -915,7 +951,14 @@ final class TimingRoute {
                         web.arrow(tighten, TURN, Law.MOVEMENTS, j.code(), "before the turns: %s".formatted(carries(j)));
                     case FITTED, SET_AGAIN, CLOSED, RAN -> {
                         if (fixedWheel && stage.from().compareTo(Joint.Moment.TURNED) < 0) {
-                            web.arrow(tighten, TURN, Law.PROVEN, j.code(), "before the turns, so that they prove it");
+                            // before the turns, so that they prove it and nothing is read twice
+                            web.rather(tighten, TURN);
+                            provers(loop).forEach(r -> web.arrow(
+                                    tighten,
+                                    Operation.of(Verb.PROVE, r.code()),
+                                    Law.PROVEN,
+                                    j.code(),
+                                    "read after the wheel is tight"));
                         }
                     }
                 }

@@ -24,6 +24,8 @@ final class Web {
         final int rank;
         final Set<Operation> then = new LinkedHashSet<>();
         final Set<Operation> needs = new LinkedHashSet<>();
+        /** What it would rather come after, where nothing speaks against it. */
+        final Set<Operation> rather = new LinkedHashSet<>();
         /** The earliest stretch of all that waits for it. */
         Stretch urgency;
 
@@ -64,6 +66,14 @@ final class Web {
         b.needs.add(first);
     }
 
+    /** {@code first} rather before {@code then}: how people work, which nothing in the book or the laws asks for. */
+    void rather(Operation first, Operation then) {
+        Node b = nodes.get(then);
+        if (b != null && nodes.containsKey(first) && !first.equals(then)) {
+            b.rather.add(first);
+        }
+    }
+
     /** {@code then} follows on {@code first} with nothing between. */
     void atOnce(Operation first, Operation then, Law law, String thing, String words) {
         arrow(first, then, law, thing, words);
@@ -88,7 +98,10 @@ final class Web {
         });
         Map<Operation, Integer> place = new LinkedHashMap<>();
         while (!ready.isEmpty()) {
-            Node next = ready.first();
+            Node next = ready.stream()
+                    .filter(n -> place.keySet().containsAll(n.rather))
+                    .findFirst()
+                    .orElseGet(ready::first);
             take(next, place, waits, ready);
             Operation follows = atOnce.get(next.operation);
             if (follows != null && waits.getOrDefault(follows, 1) == 0 && !place.containsKey(follows)) {
