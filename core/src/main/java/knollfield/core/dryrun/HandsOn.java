@@ -103,12 +103,11 @@ final class HandsOn {
                 .isPresent();
         if (presses) {
             model.loops.values().stream()
-                    .filter(l -> l.stand == LoopModel.Stand.TENSIONED && l.loop.wheels().contains(part))
+                    .filter(l -> l.stand == LoopModel.Stand.TENSIONED
+                            && l.loop.wheels().contains(part))
                     .findFirst()
                     .ifPresent(l -> model.breach(
-                            part,
-                            "%s still presses on %s".formatted(l.loop.name(), model.name(part)),
-                            Law.TENSIONER));
+                            part, "%s still presses on %s".formatted(l.loop.name(), model.name(part)), Law.TENSIONER));
         }
     }
 

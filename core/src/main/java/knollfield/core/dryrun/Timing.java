@@ -196,7 +196,8 @@ final class Timing {
                 .anyMatch(j -> model.joints.getOrDefault(j.code(), 1) == 0);
         return tensioner
                 || model.book.wheels().stream()
-                        .filter(w -> w.fit() != Wheel.Fit.KEYED && l.loop.shafts().contains(w.shaft()))
+                        .filter(w ->
+                                w.fit() != Wheel.Fit.KEYED && l.loop.shafts().contains(w.shaft()))
                         .flatMap(w -> w.joint().stream())
                         .anyMatch(j -> model.joints.getOrDefault(j, 1) == 0);
     }
@@ -238,8 +239,8 @@ final class Timing {
                     .filter(b -> model.book.assembly(b).filter(Timing::isCover).isPresent())
                     .filter(model::isOn)
                     .findFirst()
-                    .ifPresent(b -> model.breach(
-                            b, "%s hides %s".formatted(model.name(b), loop.loop.name()), Law.REACH));
+                    .ifPresent(
+                            b -> model.breach(b, "%s hides %s".formatted(model.name(b), loop.loop.name()), Law.REACH));
             model.marked.add(thing);
         } else if (!model.marked.contains(thing)) {
             model.breach(thing, "the old one was not marked", Law.FOUND_AND_HELD);

@@ -90,6 +90,11 @@ public final class Draft {
         return this;
     }
 
+    /** Wheels written down so far. */
+    List<Wheel> wheels() {
+        return List.copyOf(wheels);
+    }
+
     Draft position(String code, String name, int degrees) {
         positions.add(new Position(code, name, degrees, ""));
         return this;

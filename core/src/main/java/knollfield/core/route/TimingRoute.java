@@ -50,13 +50,26 @@ final class TimingRoute {
         this.book = scope.book;
         this.loops = scope.toProve().stream()
                 .map(l -> book.loop(l).orElseThrow())
-                .sorted(Comparator.comparingInt(l -> book.inFrontOf(l.code()).size()))
+                .sorted(Comparator.comparingInt(this::loopsInFront).thenComparing(l -> !clearsEverywhere(l)))
                 .toList();
         this.positions = loops.stream()
                 .filter(l -> !scope.held.contains(l.code()))
                 .map(Loop::position)
                 .distinct()
                 .toList();
+    }
+
+    private int loopsInFront(Loop loop) {
+        return (int) book.inFrontOf(loop.code()).stream()
+                .filter(c -> book.loop(c).isPresent())
+                .count();
+    }
+
+    /** Off, its shafts let the crank go wherever it must. */
+    private boolean clearsEverywhere(Loop loop) {
+        return loop.shafts().stream()
+                .flatMap(c -> book.shaft(c).stream())
+                .allMatch(x -> x.role() == Shaft.Role.CRANK || x.freeAnywhere());
     }
 
     // --- what there is to do
@@ -400,7 +413,11 @@ final class TimingRoute {
         lettingOff.forEach(o -> {
             if (loop.wheels().contains(o.thing())) {
                 web.arrow(
-                        opening.get(at(loop)), o, Law.FOUND_AND_HELD, loop.position(), "the crank stands at " + position(loop));
+                        opening.get(at(loop)),
+                        o,
+                        Law.FOUND_AND_HELD,
+                        loop.position(),
+                        "the crank stands at " + position(loop));
             } else {
                 whileOpening(loop, o);
             }
@@ -416,7 +433,8 @@ final class TimingRoute {
                 // whatever can be read while it is on is read with it: true at once
                 references(loop).stream()
                         .filter(x -> x.off().stream()
-                                .noneMatch(a -> a.equals(on) || book.inFrontOf(a).contains(on)))
+                                .noneMatch(
+                                        a -> a.equals(on) || book.inFrontOf(a).contains(on)))
                         .map(x -> Operation.of(x.own() ? Verb.MARK : Verb.FIND, x.code()))
                         .forEach(x -> {
                             web.rather(x, Operation.of(Verb.TAKE_OFF, on));
@@ -460,8 +478,7 @@ final class TimingRoute {
                             "%s is reached then".formatted(h.name())));
             // what holds goes in once all is found
             if (!h.slidesIn()) {
-                references(loop)
-                        .forEach(r -> web.rather(Operation.of(r.own() ? Verb.MARK : Verb.FIND, r.code()), in));
+                references(loop).forEach(r -> web.rather(Operation.of(r.own() ? Verb.MARK : Verb.FIND, r.code()), in));
             }
             lettingOff.forEach(
                     o -> web.arrow(in, o, Law.FOUND_AND_HELD, h.code(), "%s is in first".formatted(h.name())));
@@ -572,6 +589,7 @@ final class TimingRoute {
         Operation letGo = letGo(loop);
         whileClosing(loop, lay);
         whileClosing(loop, letGo);
+        fastBeforeTheCrankMoves(loop);
         web.arrow(lay, letGo, Law.TENSIONER, code, "the loop is on first");
         for (Loop inner : book.loops()) {
             if (book.inFrontOf(inner.code()).contains(code)) {
@@ -613,11 +631,31 @@ final class TimingRoute {
         }
     }
 
+    private void fastBeforeTheCrankMoves(Loop loop) {
+        int i = at(loop);
+        if (i == 0) {
+            return;
+        }
+        Stream<Joint> wheels = book.wheels().stream()
+                .filter(w -> w.fit() != Wheel.Fit.KEYED && loop.shafts().contains(w.shaft()))
+                .flatMap(w -> w.joint().stream())
+                .flatMap(j -> book.joint(j).stream());
+        Stream<Joint> tensioner = loop.tensioner().stream().flatMap(t -> book.jointsOf(t.part()).stream());
+        Stream.concat(wheels, tensioner)
+                .forEach(j -> stagesBeforeTurns(j)
+                        .forEach(s -> web.arrow(
+                                s, closing.get(i - 1), Law.MOVEMENTS, j.code(), "fast before the crank moves")));
+    }
+
     private void out(Loop loop, Hardware h) {
         Operation out = Operation.of(Verb.OUT, h.code());
         web.arrow(Operation.of(Verb.SET_IN, h.code()), out, Law.IN_IS_OUT, h.code(), "what is in comes out");
         web.arrow(
-                Operation.of(Verb.LAY, loop.code()), out, Law.FOUND_AND_HELD, h.code(), "it holds while the loop is laid");
+                Operation.of(Verb.LAY, loop.code()),
+                out,
+                Law.FOUND_AND_HELD,
+                h.code(),
+                "it holds while the loop is laid");
         boolean moves = h.holds().stream()
                 .flatMap(c -> book.shaft(c).stream())
                 .anyMatch(c -> c.whenFree() != Shaft.WhenFree.STAYS);
@@ -953,12 +991,13 @@ final class TimingRoute {
                         if (fixedWheel && stage.from().compareTo(Joint.Moment.TURNED) < 0) {
                             // before the turns, so that they prove it and nothing is read twice
                             web.rather(tighten, TURN);
-                            provers(loop).forEach(r -> web.arrow(
-                                    tighten,
-                                    Operation.of(Verb.PROVE, r.code()),
-                                    Law.PROVEN,
-                                    j.code(),
-                                    "read after the wheel is tight"));
+                            provers(loop)
+                                    .forEach(r -> web.arrow(
+                                            tighten,
+                                            Operation.of(Verb.PROVE, r.code()),
+                                            Law.PROVEN,
+                                            j.code(),
+                                            "read after the wheel is tight"));
                         }
                     }
                 }
