@@ -96,10 +96,10 @@ class EngineApiTest {
                 broken("no path", "/family/path", "missing", f -> f.remove("path")),
                 broken("timed by pins, none named", "/family/pins", "names none", f -> f.putArray("pins")),
                 broken(
-                        "two belts",
+                        "no belt",
                         "/family/items",
-                        "exactly one belt or chain",
-                        f -> at(f, "items", 1).put("kind", "TIMING_BELT")),
+                        "needs a belt or chain",
+                        f -> at(f, "items", 0).put("kind", "IDLER")),
                 broken(
                         "two items of one code",
                         "/family/items/1/code",

@@ -1,9 +1,11 @@
 package knollfield.core.engine;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import knollfield.core.engine.build.Build;
 
 /**
  * The workshop's book for one family of engines. Codes within it are unique and every reference leads somewhere
@@ -22,6 +24,7 @@ import java.util.Optional;
  * @param cautions short warnings of this family, shown where they apply
  * @param variants points to settle for each vehicle
  * @param kits what is sold together
+ * @param build how the engine is built, from which its cards are worked out; empty for a book that does not say yet
  */
 public record EngineFamily(
         String code,
@@ -46,7 +49,8 @@ public record EngineFamily(
         Handling handling,
         List<Variant> variants,
         ToolSet tools,
-        List<Kit> kits) {
+        List<Kit> kits,
+        Optional<Build> build) {
 
     public EngineFamily {
         pins = List.copyOf(pins);
@@ -68,6 +72,96 @@ public record EngineFamily(
         if (!faults.isEmpty()) {
             throw new BookFault.Broken(faults);
         }
+    }
+
+    /** A family of whose build nothing is written down yet. */
+    public EngineFamily(
+            String code,
+            String name,
+            Drive drive,
+            Interference interference,
+            CrankFit crankFit,
+            ReferenceMethod reference,
+            List<String> pins,
+            TensionerKind tensioner,
+            boolean pinOutBeforeTurns,
+            boolean mountInTheWay,
+            List<String> moveOver,
+            int blankingPlugs,
+            double coolantLitres,
+            BeltPath path,
+            List<Item> items,
+            List<AccessStep> accessSteps,
+            List<Joint> joints,
+            RepairEstimate repair,
+            List<String> cautions,
+            Handling handling,
+            List<Variant> variants,
+            ToolSet tools,
+            List<Kit> kits) {
+        this(
+                code,
+                name,
+                drive,
+                interference,
+                crankFit,
+                reference,
+                pins,
+                tensioner,
+                pinOutBeforeTurns,
+                mountInTheWay,
+                moveOver,
+                blankingPlugs,
+                coolantLitres,
+                path,
+                items,
+                accessSteps,
+                joints,
+                repair,
+                cautions,
+                handling,
+                variants,
+                tools,
+                kits,
+                Optional.empty());
+    }
+
+    /** This family with its build. */
+    public EngineFamily with(Build other) {
+        return with(items, joints, Optional.of(other));
+    }
+
+    /** This family without its build. */
+    public EngineFamily withoutBuild() {
+        return with(items, joints, Optional.empty());
+    }
+
+    private EngineFamily with(List<Item> newItems, List<Joint> newJoints, Optional<Build> newBuild) {
+        return new EngineFamily(
+                code,
+                name,
+                drive,
+                interference,
+                crankFit,
+                reference,
+                pins,
+                tensioner,
+                pinOutBeforeTurns,
+                mountInTheWay,
+                moveOver,
+                blankingPlugs,
+                coolantLitres,
+                path,
+                newItems,
+                accessSteps,
+                newJoints,
+                repair,
+                cautions,
+                handling,
+                variants,
+                tools,
+                kits,
+                newBuild);
     }
 
     /** A family of whose handling, variants and tools nothing is written down yet. */
@@ -117,7 +211,7 @@ public record EngineFamily(
                 List.of());
     }
 
-    /** The belt or chain. */
+    /** The belt or chain; of several, the first. */
     public Item driveItem() {
         return items.stream().filter(i -> i.kind().isTheDrive()).findFirst().orElseThrow();
     }
@@ -147,6 +241,7 @@ public record EngineFamily(
     public EngineFamily settled(Map<String, String> settled) {
         List<Item> newItems = new ArrayList<>(items);
         List<Joint> newJoints = new ArrayList<>(joints);
+        Map<String, TorqueSpec> torques = new HashMap<>();
         for (Variant variant : variants) {
             Optional.ofNullable(settled.get(variant.code()))
                     .flatMap(variant::choice)
@@ -155,35 +250,13 @@ public record EngineFamily(
                                 i -> Optional.ofNullable(choice.parts().get(i.code()))
                                         .map(i::with)
                                         .orElse(i));
+                        torques.putAll(choice.torques());
                         newJoints.replaceAll(
                                 j -> Optional.ofNullable(choice.torques().get(j.code()))
                                         .map(j::with)
                                         .orElse(j));
                     });
         }
-        return new EngineFamily(
-                code,
-                name,
-                drive,
-                interference,
-                crankFit,
-                reference,
-                pins,
-                tensioner,
-                pinOutBeforeTurns,
-                mountInTheWay,
-                moveOver,
-                blankingPlugs,
-                coolantLitres,
-                path,
-                newItems,
-                accessSteps,
-                newJoints,
-                repair,
-                cautions,
-                handling,
-                variants,
-                tools,
-                kits);
+        return with(newItems, newJoints, build.map(b -> b.with(torques)));
     }
 }

@@ -16,7 +16,12 @@ public enum ItemKind {
     COOLANT(false),
     OIL(false),
     FASTENER(false),
-    GASKET(false);
+    GASKET(false),
+    ENGINE_MOUNT(false),
+    ACCESSORY_TENSIONER(false),
+    CAM_ACTUATOR(false),
+    COVER_GASKET(false),
+    STRAINER(false);
 
     private final boolean carriesTheDrive;
 

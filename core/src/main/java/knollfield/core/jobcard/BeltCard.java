@@ -129,32 +129,34 @@ final class BeltCard {
     }
 
     private void firstLook() {
-        card.phase(
-                "B9",
-                "First look",
-                Step.of(
-                                "look",
-                                "Belt, oil, coolant tracks, dust, tensioner",
-                                new Task.Inspect(
-                                        List.of(
-                                                "as expected",
-                                                "cracks or glazing",
-                                                "frayed edge",
-                                                "oil from the top",
-                                                "oil at the bottom",
-                                                "coolant track",
-                                                "pointer out or weeping",
-                                                "belt off or teeth missing"),
-                                        Map.of(
-                                                "cracks or glazing", EvidenceKind.CRACKS,
-                                                "frayed edge", EvidenceKind.FRAYED_EDGE,
-                                                "oil from the top", EvidenceKind.OIL_TOP,
-                                                "oil at the bottom", EvidenceKind.OIL_BOTTOM,
-                                                "coolant track", EvidenceKind.COOLANT_TRACE,
-                                                "pointer out or weeping", EvidenceKind.BEARING,
-                                                "belt off or teeth missing", EvidenceKind.BELT_FAILED),
-                                        Set.of()))
-                        .notes(List.of("A photo helps the owner decide.")));
+        card.phase("B9", "First look", look());
+    }
+
+    /** What is looked at once the covers are off. */
+    static Step look() {
+        return Step.of(
+                        "look",
+                        "Belt, oil, coolant tracks, dust, tensioner",
+                        new Task.Inspect(
+                                List.of(
+                                        "as expected",
+                                        "cracks or glazing",
+                                        "frayed edge",
+                                        "oil from the top",
+                                        "oil at the bottom",
+                                        "coolant track",
+                                        "pointer out or weeping",
+                                        "belt off or teeth missing"),
+                                Map.of(
+                                        "cracks or glazing", EvidenceKind.CRACKS,
+                                        "frayed edge", EvidenceKind.FRAYED_EDGE,
+                                        "oil from the top", EvidenceKind.OIL_TOP,
+                                        "oil at the bottom", EvidenceKind.OIL_BOTTOM,
+                                        "coolant track", EvidenceKind.COOLANT_TRACE,
+                                        "pointer out or weeping", EvidenceKind.BEARING,
+                                        "belt off or teeth missing", EvidenceKind.BELT_FAILED),
+                                Set.of()))
+                .notes(List.of("A photo helps the owner decide."));
     }
 
     private String release() {

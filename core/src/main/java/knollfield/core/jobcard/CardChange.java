@@ -250,7 +250,8 @@ final class CardChange {
                     "A volume lies between %s and %s L.".formatted(m.low(), CardSteps.number(m.high())));
         }
         if (volume) {
-            Optional<String> hint = m.kind() == Task.Measure.Kind.COOLANT_IN ? shortOf(e.value()) : Optional.empty();
+            Optional<String> hint =
+                    m.kind() == Task.Measure.Kind.COOLANT_IN ? shortOf(step, e.value()) : Optional.empty();
             return card.answered(step, figure, true, OptionalDouble.of(e.value()), hint, entry);
         }
         String window = "%s to %s".formatted(CardSteps.number(m.low()), CardSteps.number(m.high()));
@@ -271,8 +272,8 @@ final class CardChange {
     }
 
     /** Says so where much less coolant went in than came out. */
-    private Optional<String> shortOf(double in) {
-        OptionalDouble out = card.figure("drain");
+    private Optional<String> shortOf(Step fill, double in) {
+        OptionalDouble out = card.figure(fill.code().replace("fill", "drain"));
         if (out.isEmpty() || in >= out.getAsDouble() * (1 - COOLANT_SHORT) - 1e-9) {
             return Optional.empty();
         }
@@ -415,9 +416,17 @@ final class CardChange {
                 .anyMatch(s -> s.task() instanceof Task.Turn t && t.number() == 2 && card.isGood(s));
     }
 
+    /** Steps by which the timing is found before a loop comes off. */
+    private List<Step> finding() {
+        return card.plan().steps().stream()
+                .filter(s -> s.task() instanceof Task.TrueMarks || s.task() instanceof Task.Check)
+                .filter(s -> s.gate().filter(g -> g == GateKind.REFERENCE_FOUND).isPresent())
+                .toList();
+    }
+
     /** The marks have not been found true yet, so that the engine may still prove to be out of time. */
     private boolean timingIsOpen() {
-        return card.plan().step("marksin").filter(s -> !card.isGood(s)).isPresent();
+        return finding().stream().anyMatch(s -> !card.isGood(s));
     }
 
     private CardState outOfTime(String words) {
@@ -425,7 +434,7 @@ final class CardChange {
         if (!timingIsOpen()) {
             throw new CardRefused(
                     Kind.WRONG_ANSWER,
-                    card.plan().step("marksin").isEmpty()
+                    finding().isEmpty()
                             ? "On this card the drive stays on; its timing is not opened."
                             : "The marks were found true; undo that first.");
         }
@@ -433,7 +442,8 @@ final class CardChange {
     }
 
     private CardState scratch(CardState state) {
-        return state.without(Set.of("marksin"), entry.seq()).with(state.scope().outOfTime(true), entry.seq());
+        Set<String> found = finding().stream().map(Step::code).collect(java.util.stream.Collectors.toSet());
+        return state.without(found, entry.seq()).with(state.scope().outOfTime(true), entry.seq());
     }
 
     private CardState undo(Undone e) {

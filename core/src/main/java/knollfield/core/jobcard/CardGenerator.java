@@ -27,8 +27,12 @@ public final class CardGenerator {
      * The card for {@code basis}.
      *
      * @throws IllegalArgumentException for an item code the family does not know
+     * @throws CardNotProven where the book contradicts itself, or the card it gives breaks a law
      */
     public static CardPlan generate(CardBasis basis) {
+        if (basis.family().build().isPresent()) {
+            return RoutedCard.of(basis);
+        }
         CardSteps card = new CardSteps(basis);
         if (basis.family().drive() == Drive.CHAIN) {
             new ChainCard(card).write();

@@ -194,13 +194,19 @@ public record CardState(
 
     /** The cold coolant level is to be read after the job. */
     public boolean levelIsDeferred() {
-        Answer level = answers.get("level");
-        return level != null && level.words().equals(CardChange.TOMORROW);
+        return plan.steps().stream()
+                .filter(Step::mayFollow)
+                .flatMap(s -> Optional.ofNullable(answers.get(s.code())).stream())
+                .anyMatch(a -> a.words().equals(CardChange.TOMORROW));
     }
 
     /** Words about coolant that went in short of what came out. */
     public Optional<String> coolantShort() {
-        return Optional.ofNullable(answers.get("fill")).flatMap(Answer::hint);
+        return plan.steps().stream()
+                .filter(s -> s.task() instanceof Task.Measure m && m.kind() == Task.Measure.Kind.COOLANT_IN)
+                .flatMap(s -> Optional.ofNullable(answers.get(s.code())).stream())
+                .flatMap(a -> a.hint().stream())
+                .findFirst();
     }
 
     /** The gates of this card in working order. */

@@ -60,6 +60,10 @@ final class CardSteps {
         return new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns());
     }
 
+    List<Phase> phasesSoFar() {
+        return List.copyOf(phases);
+    }
+
     Handling handling() {
         return family.handling();
     }

@@ -95,7 +95,9 @@ public sealed interface Task {
             TOOL_TORQUE,
             COOLANT_OUT,
             COOLANT_IN,
-            CLEARANCE
+            CLEARANCE,
+            GAP,
+            ANGLE
         }
     }
 

@@ -92,7 +92,7 @@ public final class Router {
             if (!isOff && a.lookBeforeOff().isPresent()) {
                 web.add(Operation.of(Verb.LOOK, a.code()), opening(a));
             }
-            book.jointsOf(a.code()).forEach(j -> addUndo(j, opening(a)));
+            book.jointsOf(a.code()).forEach(j -> addUndo(j, tensions(a) ? Stretch.RELEASE : opening(a)));
             if (!isOff) {
                 web.add(Operation.of(Verb.TAKE_OFF, a.code()), opening(a));
                 book.openings().stream()
@@ -148,7 +148,13 @@ public final class Router {
     private void addTighten(Joint joint, Stretch stretch) {
         int reached = from.joints().getOrDefault(joint.code(), 0);
         for (int stage = reached + 1; stage <= joint.stages().size(); stage++) {
-            web.add(Operation.tighten(joint.code(), stage), stretch);
+            Stretch place = switch (joint.stages().get(stage - 1).from()) {
+                case FITTED, LAID -> stretch;
+                case TENSIONED -> Stretch.TENSION;
+                case TURNED, SET_AGAIN -> Stretch.PROVE;
+                case CLOSED, RAN -> Stretch.CLOSE;
+            };
+            web.add(Operation.tighten(joint.code(), stage), place);
         }
     }
 
@@ -164,7 +170,10 @@ public final class Router {
                 case GAP -> look.on().stream().anyMatch(scope.off::contains);
                 case CLEARANCE -> !look.off().isEmpty() && scope.off.containsAll(look.off());
                 case WINDOW -> false;
-                case COUNT -> look.loop().filter(scope.opened::contains).isPresent();
+                case COUNT ->
+                    look.loop()
+                            .filter(l -> scope.opened.contains(l) && scope.newPart(l))
+                            .isPresent();
             };
             if (due) {
                 web.add(
@@ -204,6 +213,12 @@ public final class Router {
             case TENSIONER, ARM, GUIDE, WHEEL, IDLER, GUARD -> Stretch.LAY;
             default -> Stretch.CLOSE;
         };
+    }
+
+    private boolean tensions(Assembly a) {
+        return book.loops().stream()
+                .flatMap(l -> l.tensioner().stream())
+                .anyMatch(t -> t.part().equals(a.code()));
     }
 
     private boolean behindALoop(Assembly a) {

@@ -74,17 +74,17 @@ class BookTest {
     }
 
     @Test
-    void thereIsExactlyOneBeltOrChain() {
+    void thereIsABeltOrChainAndThereMayBeTwo() {
         assertThatThrownBy(items(l -> {
                     l.removeIf(i -> i.kind().isTheDrive());
                     return l;
                 }))
-                .hasMessageContaining("exactly one belt or chain among its items, not 0");
-        assertThatThrownBy(items(l -> {
+                .hasMessageContaining("belt or chain among its items");
+        org.assertj.core.api.Assertions.assertThatCode(items(l -> {
                     l.add(item("second", ItemKind.TIMING_CHAIN));
                     return l;
                 }))
-                .hasMessageContaining("not 2");
+                .doesNotThrowAnyException();
     }
 
     @Test

@@ -40,7 +40,13 @@ public record OrdersFile(List<OfEngine> engines) {
      * @param job codes of what its job renews; empty where the file does not say
      * @param right the right order in signs; empty where the file does not say
      */
-    public record OfEngine(String code, Set<String> job, Optional<String> right, List<Line> lines) {}
+    public record OfEngine(String code, Set<String> job, Optional<String> right, List<Line> lines) {
+
+        /** The right order, operation by operation; empty where the file does not say. */
+        public List<Operation> rightOrder() {
+            return right.map(Signs::operations).orElse(List.of());
+        }
+    }
 
     /**
      * One line to judge.

@@ -1,8 +1,10 @@
 package knollfield.core.engine.build;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import knollfield.core.engine.BookFault;
+import knollfield.core.engine.TorqueSpec;
 
 /**
  * How an engine is built. Codes are unique across all lists, and every code that is named exists ({@link BuildChecks}).
@@ -95,5 +97,33 @@ public record Build(
                 .findFirst()
                 .map(Renews::things)
                 .orElse(List.of());
+    }
+
+    /** This build with other tightening figures, by joint code. */
+    public Build with(Map<String, TorqueSpec> torques) {
+        return new Build(
+                shafts,
+                wheels,
+                loops,
+                positions,
+                hardware,
+                references,
+                assemblies,
+                joints.stream()
+                        .map(j -> Optional.ofNullable(torques.get(j.code()))
+                                .map(j::with)
+                                .orElse(j))
+                        .toList(),
+                openings,
+                fluids,
+                looks,
+                turners,
+                renews,
+                orders,
+                cautions,
+                turnedBackDegrees,
+                clockwise,
+                leftMeans,
+                dryStart);
     }
 }

@@ -1,8 +1,10 @@
 package knollfield.core.engine.build;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import knollfield.core.engine.TorqueSpec;
 import knollfield.core.units.Torque;
 
 /**
@@ -118,5 +120,40 @@ public record Joint(
         if (stages.isEmpty()) {
             throw new IllegalArgumentException("joint %s is done up in at least one stage".formatted(code));
         }
+    }
+
+    /** This joint with another tightening figure: its torque in the first stage that has one, its angle in the first that has one. */
+    Joint with(TorqueSpec spec) {
+        List<Stage> changed = new ArrayList<>(stages);
+        boolean torqueSet = false;
+        boolean angleSet = false;
+        for (int i = 0; i < changed.size(); i++) {
+            Stage s = changed.get(i);
+            if (!torqueSet && (s.torque().isPresent() || stages.size() == 1)) {
+                s = new Stage(
+                        Optional.of(spec.torque()), s.angleDegrees(), s.passes(), s.from(), s.until(), s.tightFirst());
+                torqueSet = true;
+            }
+            if (!angleSet && s.angleDegrees().isPresent() && spec.angleDegrees().isPresent()) {
+                s = new Stage(s.torque(), spec.angleDegrees(), s.passes(), s.from(), s.until(), s.tightFirst());
+                angleSet = true;
+            }
+            changed.set(i, s);
+        }
+        return new Joint(
+                code,
+                name,
+                holds,
+                bolts,
+                changed,
+                critical,
+                fasteners,
+                heldBy,
+                holders,
+                pinned,
+                reachedPast,
+                hiddenBy,
+                loop,
+                undoing);
     }
 }

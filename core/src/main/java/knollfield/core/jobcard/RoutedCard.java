@@ -1,0 +1,245 @@
+package knollfield.core.jobcard;
+
+import static knollfield.core.jobcard.CardSteps.lower;
+import static knollfield.core.jobcard.CardSteps.tick;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import knollfield.core.bundle.Labour;
+import knollfield.core.dryrun.DryRun;
+import knollfield.core.dryrun.Verdict;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.Drive;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Build;
+import knollfield.core.engine.build.Caution;
+import knollfield.core.engine.work.Breach;
+import knollfield.core.engine.work.Goal;
+import knollfield.core.engine.work.Law;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
+import knollfield.core.route.Arrow;
+import knollfield.core.route.Line;
+import knollfield.core.route.Placed;
+import knollfield.core.route.Router;
+import knollfield.core.route.Stretch;
+import knollfield.core.route.Unroutable;
+
+/**
+ * A card worked out from how the engine is built, and proven on it before anybody sees it. Plain operations that stand
+ * together are one step; what a gate rests on is a step of its own (docs/route.md).
+ */
+final class RoutedCard {
+
+    private final CardBasis basis;
+    private final EngineFamily family;
+    private final Anatomy book;
+    private final Set<String> goal;
+    private final RoutedWords words;
+    private final RoutedSteps steps;
+    private final boolean chain;
+    private final List<Phase> phases = new ArrayList<>();
+    private final Map<Stretch, Integer> times = new HashMap<>();
+
+    private RoutedCard(CardBasis basis) {
+        this.basis = basis;
+        this.family = basis.family().settled(basis.scope().variants());
+        Build build = family.build().orElseThrow();
+        this.book = new Anatomy(build, basis.equipment());
+        this.goal = goal(family, build, basis.scope().items());
+        this.words = new RoutedWords(book, family);
+        this.chain = build.loops().stream().anyMatch(l -> l.kind() == Drive.CHAIN);
+        this.steps = new RoutedSteps(basis, family, book, words, goal);
+    }
+
+    /** @throws CardNotProven where the book gives no card that keeps every law */
+    static CardPlan of(CardBasis basis) {
+        return new RoutedCard(basis).plan();
+    }
+
+    /** Things of the book that {@code items} renew. */
+    static Set<String> goal(EngineFamily family, Build build, Set<String> items) {
+        Set<String> things = new LinkedHashSet<>();
+        for (String item : items) {
+            if (family.item(item).isEmpty()) {
+                throw new IllegalArgumentException("family %s has no item %s".formatted(family.code(), item));
+            }
+            List<String> renewed = build.things(item);
+            if (renewed.isEmpty()) {
+                throw new CardNotProven(List.of(new Breach(
+                        List.of(Law.DONE),
+                        Optional.empty(),
+                        item,
+                        "the book does not say what renewing %s takes"
+                                .formatted(lower(family.item(item).orElseThrow().name())))));
+            }
+            things.addAll(renewed);
+        }
+        return things;
+    }
+
+    private CardPlan plan() {
+        Line line = proven();
+        identify();
+        inHand(line);
+        List<Placed> placed = line.placed();
+        boolean scratch = basis.scope().outOfTime();
+        boolean scratchLaid = false;
+        int i = 0;
+        while (i < placed.size()) {
+            Stretch stretch = placed.get(i).stretch();
+            List<Placed> run = new ArrayList<>();
+            while (i < placed.size() && placed.get(i).stretch() == stretch) {
+                run.add(placed.get(i++));
+            }
+            boolean lays = run.stream().anyMatch(p -> p.operation().verb() == Verb.LAY);
+            if (scratch && lays && !scratchLaid) {
+                phases.add(steps.fromScratch(code(Stretch.MARKS)));
+                scratchLaid = true;
+            }
+            List<Step> made = steps.of(scratch && !scratchLaid ? steps.withoutFinding(run) : run);
+            if (!made.isEmpty()) {
+                phases.add(new Phase(code(stretch), stretch.title(), made));
+            }
+            if (stretch == Stretch.OPEN && times.getOrDefault(Stretch.OPEN, 0) == 1) {
+                firstLook(line);
+            }
+        }
+        int minutes =
+                Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
+        return new CardPlan(basis, phases, minutes, family.path().turnsUntilPaintReturns());
+    }
+
+    private Line proven() {
+        Goal wanted = new Goal(goal);
+        Line line;
+        try {
+            line = Router.lay(book, wanted);
+        } catch (Unroutable e) {
+            throw new CardNotProven(e.circle().stream()
+                    .map(a -> new Breach(List.of(a.law()), Optional.of(a.then()), a.thing(), circleWords(a)))
+                    .toList());
+        }
+        Verdict verdict = DryRun.prove(book, wanted, line.operations());
+        if (!verdict.passes()) {
+            throw new CardNotProven(verdict.breaches());
+        }
+        return line;
+    }
+
+    private String circleWords(Arrow a) {
+        return "%s before %s, because %s; elsewhere it is the other way round"
+                .formatted(
+                        lower(words.plain(List.of(a.first()))),
+                        lower(words.plain(List.of(a.then()))),
+                        lower(a.words()));
+    }
+
+    /** The place of a stretch as procedure.md numbers it; done a second time it says so. */
+    private String code(Stretch stretch) {
+        int time = times.merge(stretch, 1, Integer::sum);
+        String code = switch (stretch) {
+            case SAFE -> chain ? "C2" : "B3";
+            case DRAIN -> chain ? "C2d" : "B4";
+            case CLEAR -> chain ? "C2c" : "B5";
+            case OPEN -> chain ? "C2o" : "B8";
+            case MARKS -> chain ? "C3" : "B10";
+            case RELEASE -> chain ? "C5" : "B13";
+            case STRIP -> chain ? "C5s" : "B15";
+            case COMPARE -> chain ? "C7" : "B16";
+            case FIT -> chain ? "C8" : "B18";
+            case LAY -> chain ? "C8l" : "B19";
+            case TENSION -> chain ? "C10" : "B20";
+            case TURN -> chain ? "C11" : "B22";
+            case PROVE -> chain ? "C11p" : "B22p";
+            case CLOSE -> chain ? "C13" : "B24";
+            case FILL -> chain ? "C13f" : "B26";
+            case START -> chain ? "C14" : "B26s";
+            case RECORD -> chain ? "C15" : "B27";
+        };
+        return time == 1 ? code : code + "-" + time;
+    }
+
+    private void identify() {
+        CardSteps common = new CardSteps(basis);
+        common.identify(chain ? "C0" : "B1");
+        phases.addAll(common.phasesSoFar());
+    }
+
+    private void inHand(Line line) {
+        List<Step> made = new ArrayList<>();
+        made.add(tick("parts", "Parts here, checked against the job"));
+        List<String> tools = line.operations().stream()
+                .filter(o -> o.verb() == Verb.SET_IN && o.round() == 1)
+                .filter(o -> book.hardware(o.thing())
+                        .filter(h -> h.kind() != knollfield.core.engine.build.Hardware.Kind.TENSIONER_PIN)
+                        .isPresent())
+                .map(o -> lower(words.name(o.thing())))
+                .toList();
+        if (!tools.isEmpty()) {
+            made.add(Step.of(
+                            "tools", "Tools, piece by piece", new Task.Check(tools, "here, whole", "missing or broken"))
+                    .notes(family.tools().pieces().stream()
+                            .map(p -> "%d × %s: %s".formatted(p.count(), p.name(), p.use()))
+                            .toList())
+                    .gate(GateKind.TOOLS_HERE));
+        }
+        List<String> fasteners = line.operations().stream()
+                .filter(o -> o.verb() == Verb.COMPARE)
+                .filter(o -> book.joints().stream()
+                        .anyMatch(j -> j.fasteners().filter(o.thing()::equals).isPresent()))
+                .map(o -> steps.fasteners(o.thing()))
+                .toList();
+        if (!fasteners.isEmpty()) {
+            made.add(Step.of(
+                            "onetime",
+                            "One-time fasteners: new ones lie ready",
+                            new Task.Check(fasteners, "new", "old one goes back"))
+                    .caution("Stretched bolts break later, under load.")
+                    .gate(GateKind.ONE_TIME_NEW));
+        }
+        phases.add(new Phase(chain ? "C1" : "B2", "Parts and tools in hand", made));
+    }
+
+    /** Once the covers are off the drive is looked at, before anything is let off. */
+    private void firstLook(Line line) {
+        boolean opens = line.operations().stream()
+                .anyMatch(o -> o.verb() == Verb.LOOP_OFF || o.verb() == Verb.RELEASE || o.verb() == Verb.SET_IN);
+        if (!opens) {
+            return;
+        }
+        Step look = chain
+                ? Step.of(
+                        "look",
+                        "Chain, guides, oil: first look",
+                        new Task.Inspect(
+                                List.of("as expected", "chain slack", "guide broken", "chain jumped"),
+                                Map.of(
+                                        "chain slack", EvidenceKind.CHAIN_RATTLE,
+                                        "guide broken", EvidenceKind.GUIDE_BROKEN,
+                                        "chain jumped", EvidenceKind.BELT_FAILED),
+                                Set.of()))
+                : BeltCard.look();
+        phases.add(new Phase(chain ? "C4" : "B9", "First look", List.of(look)));
+    }
+
+    /** Cautions of the book that belong to one of {@code things}. */
+    static String cautions(Build build, List<String> things) {
+        return build.cautions().stream()
+                .filter(c -> things.contains(c.thing()))
+                .map(Caution::words)
+                .distinct()
+                .collect(Collectors.joining(" "));
+    }
+
+    static List<String> things(List<Operation> run) {
+        return run.stream().map(Operation::thing).distinct().toList();
+    }
+}

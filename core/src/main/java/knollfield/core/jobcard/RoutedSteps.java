@@ -1,0 +1,664 @@
+package knollfield.core.jobcard;
+
+import static knollfield.core.jobcard.CardSteps.confirm;
+import static knollfield.core.jobcard.CardSteps.lower;
+import static knollfield.core.jobcard.CardSteps.tick;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Stream;
+import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Assembly;
+import knollfield.core.engine.build.Fluid;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.build.Joint;
+import knollfield.core.engine.build.Look;
+import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.Position;
+import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
+import knollfield.core.route.Arrow;
+import knollfield.core.route.Placed;
+
+/** Operations as steps: which stand together, what each asks for, and the gate that rests on it. */
+final class RoutedSteps {
+
+    private static final String HITS = "A compressed tensioner can hit: keep fingers out of its way.";
+    private static final int PATTERN = 4;
+
+    /** Operations that are one step when they stand together. */
+    private enum Group {
+        OFF,
+        ON,
+        PLAIN,
+        FIND,
+        MARK,
+        IN,
+        OUT,
+        PROVE,
+        COMPARE,
+        OVER,
+        ALONE
+    }
+
+    private final CardBasis basis;
+    private final EngineFamily family;
+    private final Anatomy book;
+    private final RoutedWords words;
+    private final Set<String> goal;
+
+    RoutedSteps(CardBasis basis, EngineFamily family, Anatomy book, RoutedWords words, Set<String> goal) {
+        this.basis = basis;
+        this.family = family;
+        this.book = book;
+        this.words = words;
+        this.goal = goal;
+    }
+
+    /** The steps of a run of operations of one stretch. */
+    List<Step> of(List<Placed> run) {
+        List<Step> made = new ArrayList<>();
+        int i = 0;
+        while (i < run.size()) {
+            Group group = group(run.get(i).operation());
+            List<Placed> together = new ArrayList<>();
+            together.add(run.get(i++));
+            while (group != Group.ALONE && i < run.size() && group(run.get(i).operation()) == group) {
+                together.add(run.get(i++));
+            }
+            if (group == Group.ALONE) {
+                i = withItsAngle(together, run, i);
+            }
+            boolean first = true;
+            for (Step s : step(group, together.stream().map(Placed::operation).toList())) {
+                made.add(first ? finished(s, together) : s.doing(operations(together), Optional.empty()));
+                first = false;
+            }
+            if (group == Group.OFF) {
+                pieces(together).ifPresent(made::add);
+            }
+        }
+        return made;
+    }
+
+    /** Guides and arms that have come off are looked at for what is missing. */
+    private Optional<Step> pieces(List<Placed> together) {
+        List<String> guides = together.stream()
+                .map(Placed::operation)
+                .filter(o -> o.verb() == Verb.TAKE_OFF)
+                .map(Operation::thing)
+                .filter(t -> book.assembly(t)
+                        .filter(a -> a.kind() == Assembly.Kind.GUIDE || a.kind() == Assembly.Kind.ARM)
+                        .isPresent())
+                .toList();
+        if (guides.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(Step.of(
+                        "pieces:" + guides.get(0),
+                        words.row(guides) + ": lift, look for cracks and missing pieces",
+                        new Task.Inspect(
+                                List.of(
+                                        "whole",
+                                        "worn",
+                                        "broken, all pieces found",
+                                        "broken, sump and strainer looked at",
+                                        "broken, pieces missing"),
+                                Map.of(
+                                        "broken, all pieces found", EvidenceKind.GUIDE_BROKEN,
+                                        "broken, sump and strainer looked at", EvidenceKind.GUIDE_BROKEN,
+                                        "broken, pieces missing", EvidenceKind.GUIDE_BROKEN),
+                                Set.of("broken, pieces missing")))
+                .notes(List.of("A guide that lifts out without its upper bolt is broken."))
+                .gate(GateKind.PIECES_FOUND));
+    }
+
+    /** A torque and the angle that follows it at once are one step. */
+    private int withItsAngle(List<Placed> together, List<Placed> run, int next) {
+        Operation first = together.get(0).operation();
+        if (first.verb() == Verb.TIGHTEN && next < run.size()) {
+            Operation then = run.get(next).operation();
+            Joint j = book.joint(first.thing()).orElseThrow();
+            boolean angle = then.verb() == Verb.TIGHTEN
+                    && then.thing().equals(first.thing())
+                    && then.stage() == first.stage() + 1
+                    && j.stages().get(first.stage() - 1).torque().isPresent()
+                    && j.stages().get(first.stage() - 1).angleDegrees().isEmpty()
+                    && j.stages().get(then.stage() - 1).torque().isEmpty()
+                    && j.stages().get(then.stage() - 1).angleDegrees().isPresent();
+            if (angle) {
+                together.add(run.get(next));
+                return next + 1;
+            }
+        }
+        return next;
+    }
+
+    private Group group(Operation o) {
+        return switch (o.verb()) {
+            case UNDO, TAKE_OFF -> Group.OFF;
+            case FIT, FOR_NOW -> Group.ON;
+            case TIGHTEN -> isPlain(o) ? Group.ON : Group.ALONE;
+            case FIND -> Group.FIND;
+            case MARK -> book.reference(o.thing()).isPresent() ? Group.MARK : Group.PLAIN;
+            case SET_IN -> {
+                Optional<Hardware> h = book.hardware(o.thing());
+                boolean proves = o.round() > 1 && h.filter(Hardware::slidesIn).isPresent();
+                boolean support =
+                        h.filter(x -> x.kind() == Hardware.Kind.SUPPORT).isPresent();
+                boolean pin =
+                        h.filter(x -> x.kind() == Hardware.Kind.TENSIONER_PIN).isPresent();
+                yield support || pin ? Group.ALONE : proves ? Group.PROVE : Group.IN;
+            }
+            case OUT -> {
+                boolean timing =
+                        book.hardware(o.thing()).filter(Hardware::stopsTurning).isPresent();
+                yield timing ? Group.OUT : Group.ALONE;
+            }
+            case PROVE -> Group.PROVE;
+            case COMPARE -> Group.COMPARE;
+            case MOVE_OVER -> Group.OVER;
+            case RAISE, LOOP_OFF, LOOK, CREEP -> Group.PLAIN;
+            default -> Group.ALONE;
+        };
+    }
+
+    private boolean isPlain(Operation o) {
+        Joint j = book.joint(o.thing()).orElseThrow();
+        Joint.Stage s = j.stages().get(o.stage() - 1);
+        boolean nipped =
+                s.torque().isEmpty() && s.angleDegrees().isEmpty() && j.stages().size() > 1;
+        return nipped
+                || (!j.critical()
+                        && !(j.bolts() >= PATTERN
+                                && (s.passes() > 1 || j.stages().size() > 1)));
+    }
+
+    private Step finished(Step step, List<Placed> together) {
+        List<Operation> operations = operations(together);
+        List<String> things = Stream.concat(
+                        RoutedCard.things(operations).stream(),
+                        operations.stream()
+                                .flatMap(o -> book.joint(o.thing()).stream())
+                                .flatMap(j -> j.holds().stream()))
+                .toList();
+        String own = RoutedCard.cautions(book.build(), things);
+        Step with = own.isEmpty()
+                ? step
+                : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
+        List<String> notes = new ArrayList<>(with.notes());
+        words.notes(operations).stream().filter(n -> !notes.contains(n)).forEach(notes::add);
+        with = with.notes(notes);
+        Optional<String> item = serves(operations);
+        if (item.isPresent()) {
+            with = with.serving(item.get());
+        }
+        // that the battery comes first goes without saying on every step
+        return with.doing(
+                operations,
+                together.get(0).why().filter(a -> a.first().verb() != Verb.SAFE).map(this::because));
+    }
+
+    private static List<Operation> operations(List<Placed> together) {
+        return together.stream().map(Placed::operation).toList();
+    }
+
+    private String because(Arrow a) {
+        return "%s: after \"%s\". %s."
+                .formatted(
+                        upper(a.words()),
+                        lower(words.plain(List.of(a.first()))),
+                        a.law().words());
+    }
+
+    private static String upper(String text) {
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + text.substring(1);
+    }
+
+    /** The item that all of a step's new parts belong to, where the owner has not agreed to it yet. */
+    private Optional<String> serves(List<Operation> operations) {
+        return operations.stream()
+                .filter(o -> o.verb() == Verb.FIT || o.verb() == Verb.LAY)
+                .flatMap(o -> words.itemOf(o.thing()).stream())
+                .map(i -> i.code())
+                .filter(basis.scope().awaiting()::contains)
+                .findFirst();
+    }
+
+    private List<Step> step(Group group, List<Operation> run) {
+        String code = run.get(0).code();
+        List<String> things = RoutedCard.things(run);
+        return switch (group) {
+            case OFF -> List.of(off(code, run));
+            case ON, PLAIN -> List.of(tick(code, words.plain(run)));
+            case FIND ->
+                List.of(Step.of(
+                                code,
+                                "All true at once: " + lower(words.row(things)),
+                                new Task.TrueMarks(names(things)))
+                        .caution(CardSteps.NEVER_FORCE)
+                        .notes(finding(things))
+                        .gate(GateKind.REFERENCE_FOUND));
+            case MARK ->
+                List.of(confirm(code, "Own marks made: " + lower(words.row(things)), GateKind.REFERENCE_FOUND));
+            case IN -> List.of(in(code, things));
+            case OUT -> List.of(out(code, things, run.get(0).round()));
+            case PROVE -> List.of(prove(code, run));
+            case COMPARE ->
+                List.of(Step.of(
+                                code,
+                                "New parts against the old",
+                                new Task.Check(
+                                        things.stream().map(this::compared).toList(), "as the old", "differs"))
+                        .caution("A part that does not fit shows when it is all on: compare first.")
+                        .gate(GateKind.FIT_CHECK));
+            case OVER ->
+                List.of(Step.of(
+                                code,
+                                "Small parts moved over from the old",
+                                new Task.Check(names(things), "moved over", "not there yet"))
+                        .notes(places(things))
+                        .caution("A missing washer or spacer shows up as a belt that runs off.")
+                        .gate(GateKind.MOVED_OVER));
+            case ALONE -> alone(run);
+        };
+    }
+
+    private List<String> names(List<String> things) {
+        return things.stream().map(words::name).map(CardSteps::lower).toList();
+    }
+
+    private Step off(String code, List<Operation> run) {
+        boolean tensioner = book.loops().stream()
+                .flatMap(l -> l.tensioner().stream())
+                .anyMatch(t -> run.stream().anyMatch(o -> o.thing().equals(t.part())));
+        Step step = tick(code, words.plain(run));
+        return tensioner ? step.caution(HITS) : step;
+    }
+
+    private List<String> finding(List<String> things) {
+        List<String> notes = new ArrayList<>();
+        for (String t : things) {
+            book.reference(t)
+                    .filter(r -> !r.readAgainst().isBlank())
+                    .ifPresent(r -> notes.add("%s: %s.".formatted(r.name(), r.readAgainst())));
+        }
+        book.references().stream()
+                .filter(r -> r.trust() == Reference.Trust.NEVER)
+                .forEach(r -> notes.add("Do not trust " + lower(r.name()) + "."));
+        int back = book.build().turnedBackDegrees();
+        notes.add(back == 0 ? "Turning back: never." : "Turning back: up to %d°.".formatted(back));
+        return notes;
+    }
+
+    private Step in(String code, List<String> things) {
+        boolean slides = things.stream().flatMap(t -> book.hardware(t).stream()).anyMatch(Hardware::slidesIn);
+        return Step.of(code, words.row(things) + " in, counted", new Task.Check(names(things), "in", "does not go in"))
+                .caution("What holds the timing never takes the torque of a bolt.")
+                .gate(slides ? GateKind.REFERENCE_FOUND : GateKind.CAMS_HELD);
+    }
+
+    private Step out(String code, List<String> things, int round) {
+        Step step = Step.of(
+                        code,
+                        words.row(things) + " out, as many as went in",
+                        new Task.Check(names(things), "out", "still in"))
+                .caution("Turning or starting against a pin breaks it, or the engine.")
+                .gate(GateKind.PINS_OUT);
+        return round == 1 ? step.proving() : step;
+    }
+
+    private Step prove(String code, List<Operation> run) {
+        List<String> things = RoutedCard.things(run);
+        List<String> notes = new ArrayList<>();
+        things.stream()
+                .flatMap(t -> book.hardware(t).stream())
+                .map(h -> h.name() + ": in again by hand, nothing forced.")
+                .forEach(notes::add);
+        notes.add("Paint on belt or chain is back after %d turns, not now."
+                .formatted(family.path().turnsUntilPaintReturns()));
+        return Step.of(code, "References after two turns", new Task.TrueMarks(names(things)))
+                .notes(notes)
+                .gate(GateKind.REFERENCES_TRUE)
+                .proving();
+    }
+
+    private String compared(String thing) {
+        boolean fasteners = book.assembly(thing).isEmpty()
+                && book.joints().stream()
+                        .anyMatch(j -> j.fasteners().filter(thing::equals).isPresent());
+        return fasteners ? fasteners(thing) + ": length, thread, new" : words.compared(thing);
+    }
+
+    String fasteners(String code) {
+        return lower(book.joints().stream()
+                .filter(j -> j.fasteners().filter(code::equals).isPresent())
+                .map(Joint::name)
+                .distinct()
+                .reduce((a, b) -> a + " and " + lower(b))
+                .orElse(code));
+    }
+
+    private List<String> places(List<String> small) {
+        return book.assemblies().stream()
+                .flatMap(a -> a.moveOver().stream())
+                .filter(p -> small.contains(p.code()))
+                .map(p -> "%s: %s.".formatted(p.name(), p.place()))
+                .toList();
+    }
+
+    private List<Step> alone(List<Operation> run) {
+        Operation o = run.get(0);
+        String code = o.code();
+        return switch (o.verb()) {
+            case SAFE ->
+                List.of(confirm(code, "Battery earth off", GateKind.BATTERY_OFF).caution(CardSteps.EYES));
+            case DRAIN -> List.of(drain(o));
+            case FILL -> List.of(fill(o));
+            case COVER ->
+                List.of(confirm(
+                                code,
+                                upper(words.name(o.thing())) + " covered with clean cloth, magnet ready",
+                                GateKind.OPENING_COVERED)
+                        .caution("A piece that falls in costs about a day."));
+            case SET_IN ->
+                List.of(
+                        book.hardware(o.thing())
+                                        .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
+                                        .isPresent()
+                                ? confirm(
+                                                code,
+                                                "Engine carried on a load spreader under the sump",
+                                                GateKind.ENGINE_CARRIED)
+                                        .caution("Engine on a load spreader before any mount bolt is undone.")
+                                : tick(code, "Tensioner pressed slowly back and pinned")
+                                        .caution(HITS));
+            case OUT ->
+                List.of(
+                        book.hardware(o.thing())
+                                        .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
+                                        .isPresent()
+                                ? confirm(
+                                        code,
+                                        "Engine hangs on its mount again, support away",
+                                        GateKind.WHEEL_AND_SUPPORT)
+                                : confirm(code, "Pull the tensioner's own pin", GateKind.TENSIONER_SET)
+                                        .caution("The plunger comes out hard: fingers clear.")
+                                        .proving());
+            case BRING, BACK -> List.of(bring(o));
+            case RELEASE -> List.of(tick(code, release(o.thing())).caution(HITS));
+            case LAY -> lay(o);
+            case TENSION -> List.of(tension(o));
+            case TIGHTEN -> List.of(tighten(run));
+            case TURN -> turns();
+            case MEASURE -> List.of(measure(o));
+            case CLOSE ->
+                List.of(confirm(
+                                code,
+                                "Wheel fasteners to torque, on its wheels, battery on",
+                                GateKind.WHEEL_AND_SUPPORT)
+                        .caution("A loose wheel kills: torque wrench, crosswise."));
+            case START -> List.of(start(code));
+            case CHECK -> List.of(check(code));
+            case LABEL -> List.of(confirm(code, "Label written and protected; old parts shown", GateKind.LABEL));
+            default -> List.of(tick(code, words.plain(run)));
+        };
+    }
+
+    private Step drain(Operation o) {
+        Fluid f = book.fluid(o.thing()).orElseThrow();
+        Step step = Step.of(
+                o.code(),
+                f.name() + " out, caught and measured",
+                new Task.Measure("L", 0.1, 100, usual(f), Task.Measure.Kind.COOLANT_OUT));
+        return f.poison().isBlank() ? step : step.caution(f.poison());
+    }
+
+    private Step fill(Operation o) {
+        Fluid f = book.fluid(o.thing()).orElseThrow();
+        return Step.of(
+                        o.code(),
+                        f.name() + " in" + (goal.contains(f.code()) ? ", new" : ", kept and filtered, or new"),
+                        new Task.Measure("L", 0.1, 100, usual(f), Task.Measure.Kind.COOLANT_IN))
+                .notes(List.of("Bled, and the level looked at again once it has run."));
+    }
+
+    private static Optional<Double> usual(Fluid f) {
+        return f.litres() > 0 ? Optional.of(f.litres()) : Optional.empty();
+    }
+
+    private Step bring(Operation o) {
+        Position p = book.position(o.thing()).orElseThrow();
+        List<String> notes = new ArrayList<>();
+        if (!p.atTop().isBlank()) {
+            notes.add(p.atTop() + ".");
+        }
+        book.build().positions().stream()
+                .filter(other -> !other.code().equals(p.code()))
+                .forEach(other -> notes.add("%d° on from %s.".formatted(other.onTo(p), lower(other.name()))));
+        int back = book.build().turnedBackDegrees();
+        notes.add(back == 0 ? "Turning back: never." : "Overshot: back by at most %d°.".formatted(back));
+        return tick(o.code(), "Turn the running way: " + lower(p.name()))
+                .caution("Stop at any resistance.")
+                .notes(notes);
+    }
+
+    private String release(String loop) {
+        Optional<Loop.Tensioner> t = book.loop(loop).flatMap(Loop::tensioner);
+        if (t.isEmpty()) {
+            return "Let the tension off";
+        }
+        return switch (t.get().kind()) {
+            case SPRING_PIN -> "Swing the tensioner back against its spring";
+            case HYDRAULIC_PIN -> "Compress the plunger slowly until it is fully back";
+            case ECCENTRIC_POINTER -> "Swing the eccentric back";
+            case TORQUE_TOOL, TEETH_ON, TWIST, FREQUENCY -> "Swing the tensioner back";
+            case CHAIN_RATCHET -> "Press the ratchet back";
+        };
+    }
+
+    private List<Step> lay(Operation o) {
+        Loop loop = book.loop(o.thing()).orElseThrow();
+        List<String> notes = new ArrayList<>();
+        loop.countBetween()
+                .forEach(c -> notes.add("%d %s from %s to %s."
+                        .formatted(c.count(), loop.kind().isBelt() ? "teeth" : "links", c.from(), c.to())));
+        return List.of(
+                tick(o.code(), loop.name() + " on, references true again")
+                        .notes(notes)
+                        .proving(),
+                confirm(
+                                o.code() + ".slack",
+                                "Every tooth felt seated, all slack at the tensioner, none on the tight run",
+                                GateKind.SLACK_AT_TENSIONER)
+                        .caution("Half a tooth out at the crank is enough to bend valves.")
+                        .proving());
+    }
+
+    private Step tension(Operation o) {
+        Optional<Loop.Tensioner> t = book.loop(o.thing()).flatMap(Loop::tensioner);
+        String title = t.isEmpty()
+                ? "Set the tension"
+                : switch (t.get().kind()) {
+                    case SPRING_PIN, HYDRAULIC_PIN -> "Let the tensioner go";
+                    case ECCENTRIC_POINTER -> "Eccentric turned until its pointer stands in the window";
+                    case TORQUE_TOOL -> "Tensioner set with the torque tool in its square";
+                    case TEETH_ON -> "Turned on by the book's teeth";
+                    case TWIST -> "Tension set by the twist of the longest run";
+                    case FREQUENCY -> "Tension set by the frequency of the free run";
+                    case CHAIN_RATCHET -> "Press, or tap, until the tensioner lets go with a click";
+                };
+        return confirm(o.code(), o.round() > 1 ? title + ", once more" : title, GateKind.TENSIONER_SET)
+                .caution("Fingers clear; never a click wrench on a tensioner.")
+                .proving();
+    }
+
+    private Step tighten(List<Operation> run) {
+        Operation o = run.get(0);
+        Joint j = book.joint(o.thing()).orElseThrow();
+        Joint.Stage first = j.stages().get(o.stage() - 1);
+        boolean beforeTurns = first.until().compareTo(Joint.Moment.TURNED) <= 0;
+        OptionalInt angle =
+                run.size() > 1 ? j.stages().get(run.get(1).stage() - 1).angleDegrees() : first.angleDegrees();
+        List<String> notes = new ArrayList<>();
+        words.heldBy(j).ifPresent(notes::add);
+        GateKind gate = beforeTurns && !book.madeFastBy(j.code()).isEmpty()
+                ? GateKind.CRANK_TORQUED
+                : GateKind.CRITICAL_TORQUES;
+        Step step;
+        if (!j.critical()) {
+            step = Step.of(
+                    o.code(),
+                    "%s, crosswise".formatted(j.name()),
+                    new Task.Passes(j.name(), j.bolts(), first.passes(), spec(j, first, angle)));
+        } else if (first.torque().isEmpty() && angle.isPresent()) {
+            int degrees = angle.getAsInt();
+            step = Step.of(
+                            o.code(),
+                            "%s: turned on".formatted(j.name()),
+                            new Task.Measure(
+                                    "°", degrees, degrees, Optional.of((double) degrees), Task.Measure.Kind.ANGLE))
+                    .gate(gate);
+        } else {
+            step = Step.of(
+                            o.code(),
+                            j.name() + " to torque",
+                            new Task.Tighten(j.name(), j.code(), j.bolts(), spec(j, first, angle)))
+                    .gate(gate);
+        }
+        step = step.notes(notes);
+        boolean again = beforeTurns
+                && (first.from().compareTo(Joint.Moment.TENSIONED) >= 0
+                        || !book.madeFastBy(j.code()).isEmpty());
+        return again ? step.proving() : step;
+    }
+
+    private Optional<TorqueSpec> spec(Joint j, Joint.Stage stage, OptionalInt angle) {
+        Optional<TorqueSpec> filed = Optional.ofNullable(basis.scope().filed().get(j.code()));
+        String origin = family.joint(j.code())
+                .flatMap(knollfield.core.engine.Joint::torque)
+                .map(TorqueSpec::origin)
+                .orElse("the book");
+        return filed.or(() -> stage.torque().map(t -> new TorqueSpec(t, angle, origin)));
+    }
+
+    private List<Step> turns() {
+        List<Step> made = new ArrayList<>();
+        if (basis.scope().attempt() > CardState.ATTEMPTS_ALONE) {
+            made.add(confirm("secondeyes", "Somebody else has looked at it", GateKind.SECOND_EYES)
+                    .notes(List.of("Entered by whoever looked, not by who set it."))
+                    .proving());
+        }
+        for (int number = 1; number <= 2; number++) {
+            made.add(Step.of(
+                            "turn:engine." + number,
+                            "Crank turn %d by hand, running way".formatted(number),
+                            new Task.Turn(number))
+                    .caution(CardSteps.NEVER_FORCE)
+                    .notes(number == 1 ? List.of("With the plugs out it turns easier.") : List.of())
+                    .gate(GateKind.TWO_TURNS)
+                    .proving());
+        }
+        return made;
+    }
+
+    private Step measure(Operation o) {
+        Look look = book.look(o.thing()).orElseThrow();
+        if (look.low().isEmpty() && look.high().isEmpty()) {
+            return tick(o.code(), look.name());
+        }
+        Task.Measure.Kind kind = switch (look.kind()) {
+            case WINDOW ->
+                look.unit().startsWith("mm")
+                        ? Task.Measure.Kind.POINTER
+                        : look.unit().startsWith("Hz") ? Task.Measure.Kind.FREQUENCY : Task.Measure.Kind.TWIST;
+            case CLEARANCE -> Task.Measure.Kind.CLEARANCE;
+            case GAP, COUNT -> Task.Measure.Kind.GAP;
+        };
+        Step step = Step.of(
+                o.code(),
+                look.name(),
+                new Task.Measure(
+                        look.unit(), look.low().orElse(0.0), look.high().orElse(9_999.0), Optional.empty(), kind));
+        return look.kind() == Look.Kind.WINDOW
+                ? step.gate(GateKind.TENSION_IN_WINDOW).proving()
+                : step;
+    }
+
+    private Step start(String code) {
+        return Step.of(
+                        code,
+                        "First start and road test: noise, leaks, codes",
+                        new Task.Inspect(
+                                List.of("quiet, dry, no codes", "whine", "flap", "leak", "a code is back"),
+                                Map.of("whine", EvidenceKind.WHINE, "flap", EvidenceKind.SLAP),
+                                Set.of("whine", "flap", "leak", "a code is back")))
+                .caution("Hands and hair clear of belts.")
+                .notes(List.of("Whine is too tight, flap too loose. Codes cleared must stay clear."))
+                .gate(GateKind.FIRST_START);
+    }
+
+    private Step check(String code) {
+        return book.fluids().isEmpty()
+                ? tick(code, "Looked over once more: dry, nothing left behind")
+                : confirm(code, "Levels read, cold where the book says so", GateKind.COOLANT_LEVEL)
+                        .caution("Never open a hot system.");
+    }
+
+    // --- found out of time
+
+    /** Nothing is found before the loop comes off where it was found out of time. */
+    List<Placed> withoutFinding(List<Placed> run) {
+        return run.stream()
+                .filter(p -> switch (p.operation().verb()) {
+                    case FIND, BRING -> false;
+                    case SET_IN ->
+                        book.hardware(p.operation().thing())
+                                .filter(Hardware::slidesIn)
+                                .isEmpty();
+                    default -> true;
+                })
+                .toList();
+    }
+
+    /** The timing set from scratch, once the loop is off and before it is laid; nothing is cranked. */
+    Phase fromScratch(String code) {
+        List<String> references = book.references().stream()
+                .filter(r -> r.trustedBefore() && !r.own())
+                .map(r -> lower(r.name()))
+                .distinct()
+                .toList();
+        List<String> pins = book.hardware().stream()
+                .filter(Hardware::slidesIn)
+                .map(h -> lower(h.name()))
+                .toList();
+        List<Step> made = new ArrayList<>();
+        made.add(confirm("safepos", "Crank to its safe position before any cam turns", GateKind.SAFE_POSITION)
+                .notes(
+                        family.handling().safePosition().isBlank()
+                                ? List.of("The book names none: ask before anything turns.")
+                                : List.of(family.handling().safePosition()))
+                .caution("Never cranked: creep by feel, and stop at any contact."));
+        made.add(tick("camsin", "Each cam to its mark by feel, one after the other, then the crank")
+                .caution("Valves may stand open: stop at any contact."));
+        made.add(Step.of(
+                        "marksin",
+                        "All references true",
+                        new Task.TrueMarks(references.isEmpty() ? List.of("own marks") : references))
+                .caution(CardSteps.NEVER_FORCE)
+                .gate(GateKind.REFERENCE_FOUND));
+        if (!pins.isEmpty()) {
+            made.add(Step.of("scratchpins", "Pins in, counted", new Task.Check(pins, "in", "does not go in"))
+                    .gate(GateKind.CAMS_HELD));
+        }
+        return new Phase(code, "Timing from scratch", made);
+    }
+}

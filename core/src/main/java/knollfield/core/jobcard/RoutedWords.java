@@ -1,0 +1,243 @@
+package knollfield.core.jobcard;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Assembly;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.build.Joint;
+import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.Position;
+import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.build.Turner;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
+import knollfield.core.units.Torque;
+import knollfield.core.units.TorqueUnit;
+
+/** How operations read on a card. */
+final class RoutedWords {
+
+    private static final double POUND_INCHES_BELOW_NM = 20;
+
+    private final Anatomy book;
+    private final EngineFamily family;
+
+    RoutedWords(Anatomy book, EngineFamily family) {
+        this.book = book;
+        this.family = family;
+    }
+
+    String name(String thing) {
+        return book.assembly(thing)
+                .map(Assembly::name)
+                .or(() -> book.loop(thing).map(Loop::name))
+                .or(() -> book.hardware(thing).map(Hardware::name))
+                .or(() -> book.reference(thing).map(Reference::name))
+                .or(() -> book.joint(thing).map(Joint::name))
+                .or(() -> book.fluid(thing).map(f -> f.name()))
+                .or(() -> book.look(thing).map(l -> l.name()))
+                .or(() -> book.turner(thing).map(Turner::name))
+                .or(() -> book.opening(thing).map(o -> o.name()))
+                .or(() -> book.position(thing).map(Position::name))
+                .or(() -> book.assemblies().stream()
+                        .flatMap(a -> a.moveOver().stream())
+                        .filter(p -> p.code().equals(thing))
+                        .findFirst()
+                        .map(Assembly.SmallPart::name))
+                .orElse(thing);
+    }
+
+    /** Names in a row, the first with a capital letter. */
+    String row(List<String> things) {
+        String all = things.stream().map(this::name).map(CardSteps::lower).collect(Collectors.joining(", "));
+        return all.isEmpty() ? all : all.substring(0, 1).toUpperCase(Locale.ROOT) + all.substring(1);
+    }
+
+    /** A run of plain operations as one line. */
+    String plain(List<Operation> run) {
+        List<String> sentences = new ArrayList<>();
+        int i = 0;
+        while (i < run.size()) {
+            Verb verb = kind(run.get(i));
+            List<Operation> same = new ArrayList<>();
+            while (i < run.size() && kind(run.get(i)) == verb) {
+                same.add(run.get(i++));
+            }
+            sentences.add(sentence(verb, same));
+        }
+        return String.join("; ", sentences);
+    }
+
+    /** Undoing goes with taking off, doing up with fitting. */
+    private Verb kind(Operation o) {
+        return switch (o.verb()) {
+            case UNDO -> book.assembly(o.thing()).isPresent() ? Verb.TAKE_OFF : Verb.UNDO;
+            case TIGHTEN -> Verb.FIT;
+            default -> o.verb();
+        };
+    }
+
+    private String sentence(Verb verb, List<Operation> same) {
+        List<String> things = same.stream()
+                .map(o -> o.verb() == Verb.TIGHTEN
+                        ? book.joint(o.thing())
+                                .filter(j -> j.holds().stream().noneMatch(h -> contains(same, h)))
+                                .map(Joint::code)
+                                .orElse("")
+                        : o.thing())
+                .filter(t -> !t.isEmpty())
+                .distinct()
+                .toList();
+        return switch (verb) {
+            case TAKE_OFF -> row(things) + " off";
+            case UNDO -> row(things) + " slackened";
+            case FIT -> row(things) + (same.stream().allMatch(o -> o.verb() == Verb.TIGHTEN) ? " done up" : " on");
+            case FOR_NOW -> row(things) + ": on for now, old fasteners, by hand";
+            case RAISE -> "Raise, on stands";
+            case LOOP_OFF -> row(things) + " off";
+            case RELEASE -> "Let the tension off: " + lowered(things);
+            case LAY -> "Lay on: " + lowered(things);
+            case LOOK -> "Look at " + lowered(things);
+            case MARK -> "Mark " + lowered(things) + ": running way and teeth";
+            case SET_IN -> row(things) + " in";
+            case OUT -> row(things) + " out";
+            case TIGHTEN -> row(things) + " done up";
+            case CREEP -> "Creep by a tooth";
+            case SAFE -> "Battery off";
+            case TURN -> "Two turns by hand";
+            case TENSION -> "Tension set: " + lowered(things);
+            case PROVE -> row(things) + " read true";
+            case FIND -> row(things) + " found";
+            case COMPARE -> row(things) + " compared";
+            case MOVE_OVER -> row(things) + " moved over";
+            case MEASURE -> row(things) + " measured";
+            case BRING, BACK -> "Crank brought on: " + lowered(things);
+            case DRAIN -> row(things) + " out";
+            case FILL -> row(things) + " in";
+            case COVER -> row(things) + " covered";
+            case CLOSE -> "On its wheels, battery on";
+            case START -> "First start";
+            case CHECK -> "Check after the start";
+            case LABEL -> "Label";
+        };
+    }
+
+    private String lowered(List<String> things) {
+        return CardSteps.lower(row(things));
+    }
+
+    private static boolean contains(List<Operation> all, String fitted) {
+        return all.stream().anyMatch(o -> o.verb() == Verb.FIT && o.thing().equals(fitted));
+    }
+
+    /** What is to know of the joints and parts in a run. */
+    List<String> notes(List<Operation> run) {
+        List<String> notes = new ArrayList<>();
+        for (Operation o : run) {
+            if (o.verb() == Verb.UNDO) {
+                book.joint(o.thing()).ifPresent(j -> undoing(j, notes));
+            } else if (o.verb() == Verb.TIGHTEN) {
+                book.joint(o.thing()).ifPresent(j -> {
+                    notes.add(j.name() + ": " + stage(j, o.stage()));
+                    if (j.undoing().leftHand()) {
+                        notes.add(j.name() + ": left-hand thread.");
+                    }
+                });
+            } else if (o.verb() == Verb.FIT) {
+                book.assembly(o.thing())
+                        .flatMap(Assembly::face)
+                        .ifPresent(f -> notes.add(name(o.thing()) + ": " + f + "."));
+            } else if (o.verb() == Verb.LAY) {
+                book.loop(o.thing()).ifPresent(l -> notes.add(laying(l)));
+            } else if (o.verb() == Verb.SET_IN) {
+                book.hardware(o.thing())
+                        .filter(h -> h.playDegrees() > 0)
+                        .ifPresent(h -> notes.add("%s leaves %d° of play.".formatted(h.name(), h.playDegrees())));
+            }
+        }
+        return notes.stream().distinct().toList();
+    }
+
+    private void undoing(Joint j, List<String> notes) {
+        if (j.undoing().leftHand()) {
+            notes.add(j.name() + ": left-hand thread, undone to the right.");
+        }
+        j.undoing().socket().ifPresent(s -> notes.add(j.name() + ": socket " + s + "."));
+        j.undoing().hidden().ifPresent(h -> notes.add(j.name() + ": " + h + "."));
+        heldBy(j).ifPresent(notes::add);
+    }
+
+    Optional<String> heldBy(Joint j) {
+        return switch (j.heldBy()) {
+            case NOTHING -> Optional.empty();
+            case COUNTER_HOLDER -> Optional.of("Counter-held at the wheel; no bolt loads a pin.");
+            case HEXAGON -> Optional.of("The shaft held on its hexagon.");
+            case BAR_IN_PULLEY -> Optional.of("Held by a bar in the pulley, never by the starter.");
+            case HARDWARE ->
+                Optional.of("Held by the "
+                        + j.holders().stream()
+                                .map(this::name)
+                                .map(CardSteps::lower)
+                                .collect(Collectors.joining(" or "))
+                        + "; a timing pin never takes the bolt's torque.");
+        };
+    }
+
+    private String laying(Loop loop) {
+        return "In this order: "
+                + loop.wheels().stream().map(this::wheel).map(CardSteps::lower).collect(Collectors.joining(", "))
+                + "; slack at the tensioner.";
+    }
+
+    private String wheel(String code) {
+        return book.wheel(code).map(w -> w.name()).orElseGet(() -> name(code));
+    }
+
+    /** A stage in both units people read. */
+    String stage(Joint joint, int number) {
+        Joint.Stage s = joint.stages().get(number - 1);
+        String words = s.torque().map(RoutedWords::both).orElse("");
+        if (s.angleDegrees().isPresent()) {
+            words += (words.isEmpty() ? "" : " ") + "+ " + s.angleDegrees().getAsInt() + "°";
+        }
+        if (words.isEmpty()) {
+            words = joint.stages().size() > 1 && number == 1 ? "nipped" : "not on file: by feel, noted";
+        }
+        return words + (joint.bolts() > 1 ? ", %d bolts".formatted(joint.bolts()) : "") + ".";
+    }
+
+    /** Newton metres with pound-feet, or pound-inches where it is little. */
+    static String both(Torque torque) {
+        double nm = torque.newtonMetres();
+        TorqueUnit other = nm < POUND_INCHES_BELOW_NM ? TorqueUnit.POUND_INCH : TorqueUnit.POUND_FOOT;
+        return "%s N·m (%s %s)".formatted(CardSteps.number(nm), Math.round(torque.in(other)), other.symbol());
+    }
+
+    /** What is compared of a new part, as ordered. */
+    String compared(String thing) {
+        Optional<knollfield.core.engine.Item> item = itemOf(thing);
+        String number = item.map(i -> i.part().number()).orElse("number");
+        if (book.loop(thing).isPresent()) {
+            Loop l = book.loop(thing).get();
+            return "%s: %s, %d %s, width, thickness"
+                    .formatted(
+                            CardSteps.lower(l.name()),
+                            number,
+                            l.teeth(),
+                            l.kind().isBelt() ? "teeth" : "links");
+        }
+        return "%s: %s, side, thickness".formatted(CardSteps.lower(name(thing)), number);
+    }
+
+    Optional<knollfield.core.engine.Item> itemOf(String thing) {
+        return book.build().renews().stream()
+                .filter(r -> r.things().contains(thing))
+                .findFirst()
+                .flatMap(r -> family.item(r.item()));
+    }
+}

@@ -1,0 +1,262 @@
+package knollfield.core.jobcard;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Stream;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Limit;
+import knollfield.core.engine.RepairEstimate;
+import knollfield.core.engine.Schedule;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.kinds.Kind;
+import knollfield.core.kinds.KindFamily;
+import knollfield.core.kinds.Kinds;
+import knollfield.core.route.Router;
+import knollfield.core.units.DistanceUnit;
+import knollfield.core.units.TorqueUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Cards that are worked out from how an engine is built. */
+class RoutedCardTest {
+
+    private static final Instant MORNING = Instant.parse("2026-11-27T08:00:00Z");
+
+    static Stream<Kind> kinds() {
+        return Kinds.all().stream();
+    }
+
+    static EngineFamily family(String kind) {
+        return family(Kinds.kind(kind).orElseThrow());
+    }
+
+    private static EngineFamily family(Kind kind) {
+        return KindFamily.of(
+                kind,
+                "T-" + kind.code(),
+                "Tested " + kind.code(),
+                Interference.YES,
+                Optional.of(new Schedule(Limit.of(120_000, 72), Optional.empty(), "the test's own", DistanceUnit.KM)),
+                new RepairEstimate(100, 200, 300),
+                6_000);
+    }
+
+    private static Set<String> everything(EngineFamily family) {
+        Set<String> items = new HashSet<>();
+        family.items().stream()
+                .map(i -> i.code())
+                .filter(i -> !family.build().orElseThrow().things(i).isEmpty())
+                .forEach(items::add);
+        return items;
+    }
+
+    private static CardPlan card(String kind, String... items) {
+        return CardGenerator.generate(family(kind), Set.of(), Set.of(items));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("kinds")
+    void everyOperationOfTheLineStandsOnTheCardOnceAndInItsOrder(Kind kind) {
+        EngineFamily family = family(kind);
+        Set<String> items = everything(family);
+        CardPlan plan = CardGenerator.generate(family, Set.of(), items);
+        List<Operation> onCard = plan.steps().stream()
+                .flatMap(s -> s.operations().stream())
+                .distinct()
+                .toList();
+        var book = new knollfield.core.engine.build.Anatomy(family.build().orElseThrow(), Set.of());
+        Set<String> things = RoutedCard.goal(family, family.build().orElseThrow(), items);
+        assertThat(onCard)
+                .isEqualTo(Router.lay(book, new knollfield.core.engine.work.Goal(things))
+                        .operations());
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("kinds")
+    void aCardIsWorkedFromCheckInToSignature(Kind kind) {
+        EngineFamily family = family(kind);
+        CardState signed = worked(CardGenerator.generate(family, Set.of(), everything(family)));
+        assertThat(signed.signature()).isPresent();
+        assertThat(signed.gates())
+                .allSatisfy(g -> assertThat(g.open()).as(g.kind().words()).isTrue());
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("kinds")
+    void nothingBehindAGateIsTakenWhileItIsShut(Kind kind) {
+        EngineFamily family = family(kind);
+        CardPlan plan = CardGenerator.generate(family, Set.of(), everything(family));
+        CardState begun = started(plan);
+        Step gate = plan.steps().stream()
+                .filter(s -> s.gate().isPresent())
+                .findFirst()
+                .orElseThrow();
+        Step behind = plan.steps().stream()
+                .filter(s -> plan.position(s) > plan.position(gate))
+                .filter(s -> !s.gate().equals(gate.gate()))
+                .findFirst()
+                .orElseThrow();
+        assertThatThrownBy(() -> answer(begun, behind))
+                .isInstanceOfSatisfying(
+                        CardRefused.class, e -> assertThat(e.kind()).isEqualTo(CardRefused.Kind.GATE_SHUT));
+    }
+
+    @Test
+    void aPlainBeltJobTakesAtMostFortyTouches() {
+        assertThat(touches(card("e01", "belt", "tens"))).isLessThanOrEqualTo(40);
+        assertThat(touches(card("e12", "belt", "tens"))).isLessThanOrEqualTo(40);
+    }
+
+    /** One for each run of plain steps of a phase and one for each other step; check-in and signature beside. */
+    private static int touches(CardPlan plan) {
+        int touches = 2;
+        for (Phase phase : plan.phases()) {
+            boolean ticking = false;
+            for (Step s : phase.steps()) {
+                boolean plain = s.task() instanceof Task.Tick;
+                touches += plain && ticking ? 0 : 1;
+                ticking = plain;
+            }
+        }
+        return touches;
+    }
+
+    @Test
+    void everyTorqueShowsBothUnitsPeopleRead() {
+        // Source: NIST SP 811: 1 lbf·ft = 1.3558179483314004 N·m, so 120 N·m are 88.5 lb·ft and 10 N·m 88.5 lb·in
+        assertThat(notes(card("e02", "belt", "crankbolt"))).anyMatch(n -> n.contains("120 N·m (89 lb·ft)"));
+        assertThat(notes(card("e04", "pumpf"))).anyMatch(n -> n.contains("10 N·m (89 lb·in)"));
+    }
+
+    private static List<String> notes(CardPlan plan) {
+        return plan.steps().stream().flatMap(s -> s.notes().stream()).toList();
+    }
+
+    @Test
+    void whatTheBookSaysNothingOfIsNotPutOnACard() {
+        assertThatThrownBy(() -> card("e11", "drive"))
+                .isInstanceOf(CardNotProven.class)
+                .hasMessageContaining("does not say what renewing timing chain takes");
+    }
+
+    @Test
+    void aReferenceNotTrueAfterTheTurnsSendsTheCardBackToLaying() {
+        CardState state = started(card("e06", "belt", "tens"));
+        while (!(state.next().orElseThrow().task() instanceof Task.TrueMarks)
+                || state.next()
+                        .orElseThrow()
+                        .gate()
+                        .filter(g -> g == GateKind.REFERENCES_TRUE)
+                        .isEmpty()) {
+            state = answer(state, state.next().orElseThrow());
+        }
+        Step prove = state.next().orElseThrow();
+        String mark = ((Task.TrueMarks) prove.task()).references().get(0);
+        CardState back = after(state, new CardEvent.MarksRead(prove.code(), Set.of(mark)));
+        assertThat(back.attempt()).isEqualTo(2);
+        assertThat(back.next().orElseThrow().code()).startsWith("lay:");
+        assertThat(finished(back).signature()).isPresent();
+    }
+
+    @Test
+    void foundOutOfTimeTheMarksAreSetOnceTheBeltIsOffAndNothingIsCranked() {
+        CardState state = started(card("e01", "belt", "tens"));
+        while (state.next()
+                .orElseThrow()
+                .gate()
+                .filter(g -> g == GateKind.REFERENCE_FOUND)
+                .isEmpty()) {
+            state = answer(state, state.next().orElseThrow());
+        }
+        CardState scratch = after(state, new CardEvent.OutOfTime("jumped"));
+        List<String> codes = scratch.plan().steps().stream().map(Step::code).toList();
+        assertThat(codes).containsSubsequence("safepos", "camsin", "marksin", "lay:belt");
+        assertThat(codes).noneMatch(c -> c.startsWith("check:compression"));
+        assertThat(codes.indexOf("release:belt")).isLessThan(codes.indexOf("safepos"));
+        assertThat(finished(scratch).signature()).isPresent();
+    }
+
+    @Test
+    void aTorqueSettledByAVariantStandsOnTheCard() {
+        EngineFamily family = family("e02");
+        var spec = new knollfield.core.engine.TorqueSpec(
+                new knollfield.core.units.Torque(60), OptionalInt.of(120), "the test's own");
+        EngineFamily changed = family.with(family.build().orElseThrow().with(java.util.Map.of("crank", spec)));
+        Task.Tighten task = CardGenerator.generate(changed, Set.of(), Set.of("belt")).steps().stream()
+                .map(Step::task)
+                .filter(Task.Tighten.class::isInstance)
+                .map(Task.Tighten.class::cast)
+                .filter(t -> t.jointCode().equals("crank"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(task.spec().orElseThrow().torque().newtonMetres()).isEqualTo(60);
+        assertThat(task.spec().orElseThrow().angleDegrees()).hasValue(120);
+    }
+
+    // --- working a card
+
+    static CardState worked(CardPlan plan) {
+        return finished(started(plan));
+    }
+
+    private static CardState started(CardPlan plan) {
+        return after(CardState.fresh(plan), new CardEvent.Started(90_000, ""));
+    }
+
+    private static CardState finished(CardState from) {
+        CardState state = from;
+        List<String> stuck = new ArrayList<>();
+        while (state.next().isPresent()) {
+            Step next = state.next().get();
+            assertThat(stuck.size()).as("stuck at %s", next.code()).isLessThan(400);
+            stuck.add(next.code());
+            state = answer(state, next);
+        }
+        return after(state, new CardEvent.Completed("done"));
+    }
+
+    private static CardState answer(CardState state, Step step) {
+        CardEvent event;
+        Task task = step.task();
+        if (task instanceof Task.Inspect t) {
+            event = new CardEvent.Inspected(step.code(), t.results().get(0));
+        } else if (task instanceof Task.Check) {
+            event = new CardEvent.Checked(step.code(), Set.of());
+        } else if (task instanceof Task.Count t) {
+            event = new CardEvent.Counted(step.code(), t.expected());
+        } else if (task instanceof Task.Measure t) {
+            event = new CardEvent.Measured(
+                    step.code(), t.usual().orElse((t.low() + Math.min(t.high(), t.low() + 1)) / 2));
+        } else if (task instanceof Task.Passes) {
+            event = new CardEvent.Passed(step.code());
+        } else if (task instanceof Task.Tighten t) {
+            event = new CardEvent.TorqueEntered(
+                    step.code(),
+                    t.spec().orElseThrow().torque().newtonMetres(),
+                    TorqueUnit.NEWTON_METRE,
+                    t.spec().get().angleDegrees(),
+                    true);
+        } else if (task instanceof Task.Turn) {
+            event = new CardEvent.Turned(step.code());
+        } else if (task instanceof Task.TrueMarks) {
+            event = new CardEvent.MarksRead(step.code(), Set.of());
+        } else {
+            event = new CardEvent.Ticked(step.code());
+        }
+        return after(state, event);
+    }
+
+    private static CardState after(CardState state, CardEvent event) {
+        return state.after(new CardEntry(state.seq() + 1, MORNING.plusSeconds(state.seq() * 60), "Wenna", true, event));
+    }
+}
