@@ -60,12 +60,11 @@ export function StepEntry(props: Props) {
     case 'COUNT':
       return <Count {...props} />;
     case 'CHECK':
-      return <Points {...props} />;
     case 'MARKS':
       return (
         <>
           <Points {...props} />
-          {step.code === 'marksin' && step.answer && !step.answer.good && (
+          {step.gate === 'REFERENCE_FOUND' && step.answer && !step.answer.good && (
             <button
               className="bench-button stop wide"
               disabled={busy}

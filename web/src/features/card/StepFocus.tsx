@@ -50,8 +50,14 @@ export function StepFocus({
             ))}
           </ul>
         )}
+        {step.why && (
+          <p className="why-here">
+            <b>Why here</b> {step.why}
+          </p>
+        )}
         <Findings card={card} />
         <Look card={card} phase={phase} step={step} onMove={onMove} />
+        <Elsewhere card={card} phase={phase} onMove={onMove} />
         <Pictures card={card} step={step.code} />
         <footer>
           {next && (
@@ -148,6 +154,40 @@ function StepHead({
   );
 }
 
+const ELSEWHERE = 4;
+
+/** What else nothing keeps waiting; for the eye, the gates keep the line. */
+function Elsewhere({
+  card,
+  phase,
+  onMove,
+}: {
+  card: Card;
+  phase: Card['phases'][number];
+  onMove: (code: string) => void;
+}) {
+  const ready = card.phases
+    .filter((p) => p !== phase)
+    .flatMap((p) => p.steps)
+    .filter((s) => s.mayBeDoneNow);
+  if (ready.length === 0) return null;
+  return (
+    <div className="elsewhere">
+      <span className="muted">May be done now, elsewhere on the card</span>
+      <ul>
+        {ready.slice(0, ELSEWHERE).map((s) => (
+          <li key={s.code}>
+            <button onClick={() => onMove(s.code)}>{s.title}</button>
+          </li>
+        ))}
+      </ul>
+      {ready.length > ELSEWHERE && (
+        <span className="muted">and {ready.length - ELSEWHERE} more</span>
+      )}
+    </div>
+  );
+}
+
 /** What helps the eye: the loop where the engine moves, the bolts of a pattern, else the steps of the phase. */
 function Look({
   card,
@@ -172,7 +212,7 @@ function Look({
     );
   }
   const crank = card.path.pulleys.find((p) => p.role === 'CRANK')?.teeth ?? 0;
-  const teeth = step.turn === 2 ? crank : step.code === 'marksafter' ? 2 * crank : 0;
+  const teeth = step.turn === 2 ? crank : step.gate === 'REFERENCES_TRUE' ? 2 * crank : 0;
   return (
     <>
       <TurningPath path={card.path} teeth={teeth} />
@@ -335,5 +375,6 @@ function PhaseSteps({
 function stateOf(s: Step, focus: string): string {
   if (s.answer) return s.answer.good ? 'done' : 'not right';
   if (s.awaitsOwner) return 'waits';
-  return s.code === focus ? 'now' : 'open';
+  if (s.code === focus) return 'now';
+  return s.mayBeDoneNow ? 'may go now' : 'open';
 }

@@ -28,6 +28,7 @@ const SECTIONS: { title: string; fields: string[] }[] = [
       'cautions',
     ],
   },
+  { title: 'How it is built', fields: ['build'] },
   { title: 'Path', fields: ['path'] },
   { title: 'Handling', fields: ['handling'] },
   { title: 'Items', fields: ['items'] },
@@ -41,14 +42,22 @@ const SECTIONS: { title: string; fields: string[] }[] = [
 /** Edits the whole of a book; what is filed is its next version. */
 export function BookEditor({
   view,
+  at = '',
   onClose,
 }: {
   view: Schemas['FamilyView'];
+  /** pointer, from the family on, of the place to begin at */
+  at?: string;
   onClose: () => void;
 }) {
   const { data: schema, error: noSchema } = useQuery(schemaQuery);
   const [family, setFamily] = useState<Json>(view.family as Json);
-  const [section, setSection] = useState(0);
+  const [section, setSection] = useState(() =>
+    Math.max(
+      0,
+      SECTIONS.findIndex((s) => s.fields.includes(at.split('/')[1] ?? '')),
+    ),
+  );
   const [note, setNote] = useState('');
   const file = useFileBook(view.code, onClose);
   const draw = useDrawPath();

@@ -11,6 +11,7 @@ import { capital, formatMoment, formatMoney } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { BookEditor } from './BookEditor';
+import { Proof } from './Proof';
 import { Differences } from './Differences';
 import { differencesQuery, engineQuery, schemaQuery } from './engineQueries';
 import type { Json, JsonSchema } from './schemaForm';
@@ -24,7 +25,8 @@ export default function Engine() {
   const me = useMe();
   const { data: view, error, refetch } = useQuery(engineQuery(code, version));
   const { data: schema } = useQuery(schemaQuery);
-  const [editing, setEditing] = useState(false);
+  // what is edited: nothing, the book, or one place of it
+  const [editing, setEditing] = useState<string>();
   if (error && !view) {
     return (
       <div className="page">
@@ -45,8 +47,8 @@ export default function Engine() {
           <Link to="/engines">all families</Link>
         </p>
       </header>
-      {editing ? (
-        <BookEditor view={view} onClose={() => setEditing(false)} />
+      {editing !== undefined ? (
+        <BookEditor view={view} at={editing} onClose={() => setEditing(undefined)} />
       ) : (
         <div className="engine-columns">
           <div>
@@ -57,7 +59,7 @@ export default function Engine() {
           <div>
             <div className="actions">
               {me.manages && view.version === view.newest && (
-                <button className="button" onClick={() => setEditing(true)}>
+                <button className="button" onClick={() => setEditing('')}>
                   Change the book
                 </button>
               )}
@@ -83,7 +85,21 @@ export default function Engine() {
           </div>
         </div>
       )}
-      {!editing && (
+      {editing === undefined && (
+        <section>
+          <h2>Cards of this book, and their proof</h2>
+          <Proof
+            code={view.code}
+            version={view.version}
+            onChange={
+              me.manages && view.version === view.newest
+                ? (pointer) => setEditing(pointer)
+                : undefined
+            }
+          />
+        </section>
+      )}
+      {editing === undefined && (
         <section>
           <h2>Access steps, from the outside in</h2>
           <AccessGraph steps={view.family.accessSteps as GraphStep[]} />

@@ -26,6 +26,16 @@ export const differencesQuery = (code: string, from: number, to: number) =>
     enabled: from > 0,
   });
 
+/** Each purpose of a book, its card, and whether it is proven. */
+export const proofQuery = (code: string, version: number) =>
+  queryOptions({
+    queryKey: ['engines', code, 'proof', version],
+    queryFn: () =>
+      data(
+        api.GET('/api/engines/{code}/proof', { params: { path: { code }, query: { version } } }),
+      ),
+  });
+
 /** The published schema of a book; the editor is drawn from it. */
 export const schemaQuery = queryOptions({
   queryKey: ['engine-schema'],

@@ -67,13 +67,24 @@ export function put(document: Json, path: (string | number)[], value: Json): Jso
 
 export const pointer = (path: (string | number)[]) => '/family' + path.map((p) => `/${p}`).join('');
 
-/** Codes that may be referred to: those of a list, wheels of the path included. */
-export function codesOf(family: Json, list: string): { value: string; label: string }[] {
-  const object = family as Record<string, Json>;
-  const source =
-    list === 'pulleys' ? (object.path as Record<string, Json> | undefined)?.pulleys : object[list];
-  return ((source ?? []) as Record<string, Json>[]).map((o) => ({
-    value: String(o.code),
-    label: String(o.name ?? o.title ?? o.code),
-  }));
+/**
+ * Codes that may be referred to: those of a list, wheels of the path included. A list inside another part is written with a
+ * dot, several lists with a bar between them.
+ */
+export function codesOf(family: Json, lists: string): { value: string; label: string }[] {
+  const seen = new Map<string, string>();
+  for (const list of lists.split('|')) {
+    for (const o of listOf(family, list)) {
+      const code = String(o.code);
+      if (!seen.has(code)) seen.set(code, String(o.name ?? o.title ?? o.code));
+    }
+  }
+  return [...seen].map(([value, label]) => ({ value, label }));
+}
+
+function listOf(family: Json, list: string): Record<string, Json>[] {
+  const path = list === 'pulleys' ? ['path', 'pulleys'] : list.split('.');
+  let at: Json | undefined = family;
+  for (const name of path) at = (at as Record<string, Json> | null | undefined)?.[name];
+  return (at ?? []) as Record<string, Json>[];
 }

@@ -280,8 +280,11 @@ class Skerrow implements SmartInitializingSingleton {
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 0.98));
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.01));
         addWishes(all, maker);
-        while (all.size() < size) {
+        while (all.size() < size - SkerrowFamilies.KINDS.size()) {
             all.add(maker.next(Optional.empty(), "PRIVATE", CARS, Set.of()));
+        }
+        for (String kind : SkerrowFamilies.KINDS) {
+            all.add(maker.with(SkerrowFamilies.codeOf(kind), Optional.empty(), "PRIVATE", 0.5));
         }
         all.stream().limit(size).forEach(h -> vehicles.takeOver(h, "taken over from the old record"));
     }
@@ -372,6 +375,7 @@ class Skerrow implements SmartInitializingSingleton {
             promise(belts.get(2), "ansel", "Bay 3", workingDay(today, 1), 4);
             promise(belts.get(3), "odo", "Bay 1", workingDay(today, 2), 0);
         }
+        twoBanksAtTheBench();
         // the only tool set of the Lamorn V6 is promised, and a second one of them is waiting
         List<VehicleState> lamorns =
                 due.stream().filter(s -> has(s, "LAM-27V")).limit(2).toList();
@@ -381,6 +385,21 @@ class Skerrow implements SmartInitializingSingleton {
         }
         fillStores();
         fillBoard();
+    }
+
+    /** A chain job on two banks, half done: the first bank's chain is on, the other one comes next. */
+    private void twoBanksAtTheBench() {
+        String code = SkerrowFamilies.codeOf("e09");
+        Optional<VehicleState> two =
+                forecasts.all().stream().filter(s -> has(s, code)).findFirst();
+        if (two.isEmpty()) {
+            return;
+        }
+        long id = promise(two.get(), "odo", "Bay 4", workingDay(clock.today(), 0), 0);
+        actAs("odo");
+        checkIn(id);
+        work(id, "bring:a:2");
+        actAs("ines");
     }
 
     /** Some of every original part on the shelf, none of some: those come with the ferry. */

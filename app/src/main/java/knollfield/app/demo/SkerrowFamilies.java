@@ -1,18 +1,66 @@
 package knollfield.app.demo;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Limit;
+import knollfield.core.engine.RepairEstimate;
+import knollfield.core.engine.Schedule;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.kinds.KindFamily;
+import knollfield.core.kinds.Kinds;
+import knollfield.core.units.DistanceUnit;
 
 /** The engine families of the island, all invented. */
 final class SkerrowFamilies {
 
     private SkerrowFamilies() {}
 
+    /** Families whose book says how they are built, one of each kind; their cards are worked out from it. */
+    static final List<String> KINDS =
+            List.of("e01", "e02", "e03", "e04", "e05", "e06", "e07", "e08", "e09", "e10", "e11", "e12");
+
     static List<EngineFamily> all() {
+        return Stream.concat(listed().stream(), built().stream()).toList();
+    }
+
+    /** The code under which a kind is on file. */
+    static String codeOf(String kind) {
+        return built().get(KINDS.indexOf(kind)).code();
+    }
+
+    private static List<EngineFamily> built() {
+        return List.of(
+                built("e01", "PEL-14", "Pellan 1.4", Limit.of(120_000, 72), 290_000, 5_800),
+                built("e02", "DRE-20D", "Drewan 2.0 diesel", Limit.of(150_000, 96), 340_000, 6_900),
+                built("e03", "QUE-30V", "Quethin 3.0 V6", Limit.of(110_000, 84), 470_000, 9_900),
+                built("e04", "DRE-16D", "Drewan 1.6 diesel", Limit.of(160_000, 120), 330_000, 7_200),
+                built("e05", "TRE-25V", "Treganna 2.5 V6", Limit.of(100_000, 84), 450_000, 9_400),
+                built("e06", "MER-10", "Merran 1.0", Limit.of(150_000, 120), 280_000, 7_800),
+                built("e07", "MER-15D", "Merran 1.5 diesel", Limit.of(140_000, 120), 320_000, 6_600),
+                built("e08", "GOS-18", "Gossan 1.8", Limit.ofKm(200_000), 390_000, 11_200),
+                built("e09", "ZEL-32V", "Zelah 3.2 V6", Limit.ofKm(190_000), 520_000, 14_600),
+                built("e10", "CAR-40V", "Cardrew 4.0 V8", Limit.ofKm(180_000), 610_000, 17_800),
+                built("e11", "NAN-20", "Nanceglos 2.0", Limit.ofKm(220_000), 380_000, 10_400),
+                built("e12", "TRW-27V", "Trewarne 2.7 V6", Limit.of(120_000, 96), 460_000, 9_100));
+    }
+
+    private static EngineFamily built(
+            String kind, String code, String name, Limit limit, long repairMinor, long priceMinor) {
+        return KindFamily.of(
+                Kinds.kind(kind).orElseThrow(),
+                code,
+                name,
+                Interference.YES,
+                Optional.of(new Schedule(limit, Optional.empty(), "Skerrow demo book", DistanceUnit.KM)),
+                new RepairEstimate(repairMinor * 2 / 3, repairMinor, repairMinor * 5 / 3),
+                priceMinor);
+    }
+
+    private static List<EngineFamily> listed() {
         return List.of(
                 new FamilyBuilder("CAL-16", "Calder 1.6", Drive.BELT)
                         .inline(145, 24)

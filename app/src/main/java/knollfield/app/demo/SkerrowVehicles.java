@@ -57,7 +57,19 @@ final class SkerrowVehicles {
             Map.entry("HOL-16", new String[] {"Hollin Fell 1.6"}),
             Map.entry("WIN-15", new String[] {"Windle Lark 1.5"}),
             Map.entry("SOR-22", new String[] {"Sorrel Minibus 2.2"}),
-            Map.entry("KES-18", new String[] {"Kestle Wren 1.8"}));
+            Map.entry("KES-18", new String[] {"Kestle Wren 1.8"}),
+            Map.entry("PEL-14", new String[] {"Pellan Brook 1.4"}),
+            Map.entry("DRE-20D", new String[] {"Drewan Packman 2.0d"}),
+            Map.entry("QUE-30V", new String[] {"Quethin Court 3.0"}),
+            Map.entry("DRE-16D", new String[] {"Drewan Hawker 1.6d"}),
+            Map.entry("TRE-25V", new String[] {"Treganna Down 2.5"}),
+            Map.entry("MER-10", new String[] {"Merran Dipper 1.0"}),
+            Map.entry("MER-15D", new String[] {"Merran Diver 1.5d"}),
+            Map.entry("GOS-18", new String[] {"Gossan Ledge 1.8"}),
+            Map.entry("ZEL-32V", new String[] {"Zelah Moor 3.2"}),
+            Map.entry("CAR-40V", new String[] {"Cardrew Keep 4.0"}),
+            Map.entry("NAN-20", new String[] {"Nanceglos Weir 2.0"}),
+            Map.entry("TRW-27V", new String[] {"Trewarne Beacon 2.7"}));
     private static final String WORKSHOP = "Knollfield Garage";
     private static final int READING_STEP_DAYS = 182;
 

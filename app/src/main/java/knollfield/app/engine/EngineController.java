@@ -15,6 +15,9 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.TimingGeometry;
+import knollfield.core.engine.work.Breach;
+import knollfield.core.engine.work.Law;
+import knollfield.core.jobcard.BookProof;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -189,6 +192,75 @@ class EngineController {
     @PostMapping("/check")
     LoopView check(@RequestBody FamilyChange change) {
         return path(json.read(change.family()).path());
+    }
+
+    /**
+     * A law that fails.
+     *
+     * @param pointer where in the book it is put right, from the family on; null where no one thing of it is to blame
+     * @param list the list of the build that place stands in
+     */
+    record BreachView(
+            int law,
+            String lawWords,
+            boolean absolute,
+            String words,
+            @Nullable String at,
+            @Nullable String pointer,
+            @Nullable String list) {}
+
+    record StitchView(
+            String code,
+            String title,
+            String phase,
+            boolean gate,
+            @Nullable String why) {}
+
+    /** @param stitches the card, step by step; empty where none is handed out */
+    record PurposeView(String name, boolean proven, List<StitchView> stitches, List<BreachView> breaches) {}
+
+    /** @param worked the book says how the engine is built, so that its cards are worked out and proven */
+    record ProofView(boolean worked, List<PurposeView> purposes) {}
+
+    /** Each purpose the family is used for, its card, and whether it is proven. */
+    @GetMapping("/{code}/proof")
+    ProofView proof(@PathVariable String code, @RequestParam @Nullable Integer version) {
+        VersionedFamily newest =
+                book.find(code).orElseThrow(() -> new NotFound("Engine family %s is not on file.".formatted(code)));
+        EngineFamily family = book.get(code, Optional.ofNullable(version).orElse(newest.version()));
+        return new ProofView(
+                family.build().isPresent(),
+                BookProof.of(family).stream().map(p -> purpose(family, p)).toList());
+    }
+
+    private static PurposeView purpose(EngineFamily family, BookProof.Purpose p) {
+        return new PurposeView(
+                p.name(),
+                p.proven(),
+                p.card().stream()
+                        .flatMap(c -> c.phases().stream())
+                        .flatMap(phase -> phase.steps().stream()
+                                .map(s -> new StitchView(
+                                        s.code(),
+                                        s.title(),
+                                        phase.title(),
+                                        s.gate().isPresent(),
+                                        s.why().orElse(null))))
+                        .toList(),
+                p.breaches().stream().map(b -> breach(family, b)).toList());
+    }
+
+    private static BreachView breach(EngineFamily family, Breach b) {
+        Optional<BookProof.Place> place = family.build().flatMap(x -> BookProof.place(x, b.thing()));
+        Law law = b.laws().get(0);
+        return new BreachView(
+                law.number(),
+                law.words(),
+                law.absolute(),
+                b.words(),
+                b.at().map(o -> o.code()).orElse(null),
+                place.map(BookProof.Place::pointer).orElse(null),
+                place.map(BookProof.Place::list).orElse(null));
     }
 
     /** The family's document. */

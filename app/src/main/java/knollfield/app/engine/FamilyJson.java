@@ -31,6 +31,15 @@ import knollfield.core.engine.Ratio;
 import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.ToolSet;
 import knollfield.core.engine.Variant;
+import knollfield.core.engine.build.Build;
+import knollfield.core.engine.build.Fluid;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.build.Look;
+import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.Position;
+import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.build.Shaft;
+import knollfield.core.engine.build.Wheel;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
@@ -43,6 +52,9 @@ import tools.jackson.databind.node.ObjectNode;
 public class FamilyJson {
 
     private static final String FORMAT = "knollfield-engine-family";
+    /** What is written; documents of version 1, which say nothing of how an engine is built, are read as well. */
+    private static final int FORMAT_VERSION = 2;
+
     private static final int MOST_FAULTS = 60;
 
     /** The family's lists of things, and what each holds. */
@@ -52,6 +64,17 @@ public class FamilyJson {
             "joints", Joint.class,
             "variants", Variant.class,
             "kits", Kit.class);
+
+    private static final Map<String, Class<?>> BUILD_LISTS = Map.of(
+            "shafts", Shaft.class,
+            "wheels", Wheel.class,
+            "loops", Loop.class,
+            "positions", Position.class,
+            "hardware", Hardware.class,
+            "references", Reference.class,
+            "joints", knollfield.core.engine.build.Joint.class,
+            "fluids", Fluid.class,
+            "looks", Look.class);
 
     private final JsonMapper json;
     private final String schemaText;
@@ -80,7 +103,7 @@ public class FamilyJson {
     ObjectNode write(EngineFamily family) {
         ObjectNode document = json.createObjectNode();
         document.put("format", FORMAT);
-        document.put("formatVersion", 1);
+        document.put("formatVersion", FORMAT_VERSION);
         document.set("family", json.valueToTree(family));
         return document;
     }
@@ -125,6 +148,9 @@ public class FamilyJson {
         part(family.get("repair"), RepairEstimate.class, "/repair", faults);
         part(family.get("handling"), Handling.class, "/handling", faults);
         part(family.get("tools"), ToolSet.class, "/tools", faults);
+        if (family.get("build") != null && !family.get("build").isNull()) {
+            build(family.get("build"), faults);
+        }
         path(family.get("path"), faults);
         if (faults.isEmpty()) {
             try {
@@ -138,6 +164,19 @@ public class FamilyJson {
                 .toList());
     }
 
+    /** How the engine is built, list by list first; only where each thing can be read does one look at them together. */
+    private void build(JsonNode build, List<BookFault> faults) {
+        int before = faults.size();
+        BUILD_LISTS.forEach((list, type) -> {
+            for (int i = 0; i < build.get(list).size(); i++) {
+                part(build.get(list).get(i), type, "/build/%s/%d".formatted(list, i), faults);
+            }
+        });
+        if (faults.size() == before) {
+            part(build, Build.class, "/build", faults);
+        }
+    }
+
     /** The family as plain maps and lists. */
     @SuppressWarnings("unchecked")
     Map<String, Object> map(EngineFamily family) {
@@ -148,7 +187,7 @@ public class FamilyJson {
     EngineFamily read(Map<String, Object> family) {
         ObjectNode document = json.createObjectNode();
         document.put("format", FORMAT);
-        document.put("formatVersion", 1);
+        document.put("formatVersion", FORMAT_VERSION);
         document.set("family", json.valueToTree(family));
         return read(document.toString());
     }
@@ -168,6 +207,9 @@ public class FamilyJson {
                     torque.putArray("printed");
                 }
             });
+        }
+        if (!family.has("build")) {
+            family.putNull("build");
         }
         ObjectNode handling = (ObjectNode) family.get("handling");
         if (!handling.has("clearances")) {

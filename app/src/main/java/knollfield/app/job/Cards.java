@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -61,6 +62,7 @@ public class Cards {
     private final JobBuilds builds;
     private final EngineBook book;
     private final CardRepository cards;
+    private final KeptPlanRepository kept;
     private final VehicleService vehicles;
     private final Aftercare aftercare;
     private final CurrentPerson current;
@@ -76,6 +78,7 @@ public class Cards {
             JobBuilds builds,
             EngineBook book,
             CardRepository cards,
+            KeptPlanRepository kept,
             VehicleService vehicles,
             Aftercare aftercare,
             CurrentPerson current,
@@ -89,6 +92,7 @@ public class Cards {
         this.builds = builds;
         this.book = book;
         this.cards = cards;
+        this.kept = kept;
         this.vehicles = vehicles;
         this.aftercare = aftercare;
         this.current = current;
@@ -118,11 +122,21 @@ public class Cards {
         return cards.entries(jobId);
     }
 
+    /** The plan a card was begun with, or for one not begun yet the plan it would be begun with now. */
     private CardPlan plan(Job job) {
+        EngineFamily family = book.get(job.familyCode(), job.familyVersion());
+        Map<Long, CardPlan> plans = kept.of(job.id(), family);
+        // the first entry of every card is its check-in; cards begun before plans were kept have none there
+        return Optional.ofNullable(plans.get(1L))
+                .orElseGet(() -> laid(job, family))
+                .keeping(plans);
+    }
+
+    private CardPlan laid(Job job, EngineFamily family) {
         CardEvent.Fixed fixed = fixed(job);
         CardScope scope = CardScope.of(fixed.items()).settled(fixed.variants());
         return CardGenerator.generate(new CardBasis(
-                book.get(job.familyCode(), job.familyVersion()),
+                family,
                 fixed.equipment(),
                 fixed.variants().keySet(),
                 job.rework().isPresent() ? scope.asRework() : scope));
@@ -184,6 +198,7 @@ public class Cards {
     private void take(Job job, String clientKey, CardState before, CardEntry entry, Optional<OdometerRead> reading) {
         CardState after = before.after(entry);
         cards.add(job.id(), clientKey, entry);
+        keepPlan(job, before, after, entry);
         if (entry.event() instanceof CardEvent.Started) {
             checkIn(job, reading.orElseThrow());
         } else if (entry.event() instanceof CardEvent.Completed) {
@@ -240,6 +255,9 @@ public class Cards {
         events.publishEvent(new JobStarted(job.id()));
     }
 
+    /** A job was signed; told within the change. */
+    public record JobSigned(long jobId) {}
+
     /** A job was checked in; told within the change. */
     public record JobStarted(long jobId) {}
 
@@ -294,7 +312,15 @@ public class Cards {
         CardEntry entry = entry(before, event);
         CardState after = before.after(entry);
         cards.add(job.id(), UUID.randomUUID().toString(), entry);
+        keepPlan(job, before, after, entry);
         tellWaits(job, after);
+    }
+
+    /** A plan is kept where the card is begun with it, and wherever an entry asked for another. */
+    private void keepPlan(Job job, CardState before, CardState after, CardEntry entry) {
+        if (entry.event() instanceof CardEvent.Started || !after.plan().equals(before.plan())) {
+            kept.keep(job.id(), entry.seq(), after.plan());
+        }
     }
 
     /** Keeps beside the job what it waits for, so that lists need not read every card. */
@@ -355,6 +381,7 @@ public class Cards {
         save(actual(job, state).map(signed::with).orElse(signed));
         aftercare.leave(
                 job.vehicleId(), job.id(), Recheck.after(state, today), state.noted(CardEvent.SideFinding.class));
+        events.publishEvent(new JobSigned(job.id()));
         log.write(
                 job.vehicleId(),
                 "job " + job.id() + " signed",

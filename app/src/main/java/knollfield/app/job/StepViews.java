@@ -96,7 +96,9 @@ final class StepViews {
             @Nullable Integer bolts,
             @Nullable BookTorque book,
             @Nullable Integer turn,
-            @Nullable AnswerView answer) {}
+            @Nullable AnswerView answer,
+            @Nullable String why,
+            boolean mayBeDoneNow) {}
 
     static StepView of(Step step, CardState state) {
         Fields f = new Fields(step, state);
@@ -132,7 +134,9 @@ final class StepViews {
                                 answer.by(),
                                 answer.at(),
                                 answer.hint().orElse(null),
-                                answer.deviation()));
+                                answer.deviation()),
+                step.why().orElse(null),
+                state.mayBeDoneNow(step));
     }
 
     /** What a task's kind adds to a step. */

@@ -2,6 +2,7 @@ package knollfield.app.problem;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import knollfield.core.jobcard.CardNotProven;
 import knollfield.core.jobcard.CardRefused;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -51,6 +52,27 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<Problem> notFound(NotFound e) {
         return answer(Problem.of("not-found", "Not found", 404, String.valueOf(e.getMessage())));
+    }
+
+    /** The book gives no card that keeps every law: each breach with its law and its place in the book. */
+    @ExceptionHandler
+    ResponseEntity<Problem> notProven(CardNotProven e) {
+        return answer(new Problem(
+                "/problems/card-not-proven",
+                "The book does not give a card that can be worked",
+                409,
+                e.getMessage() + " The job can be planned, not started; put it right under Engines.",
+                e.breaches().stream()
+                        .map(b -> new FieldProblem(
+                                "/family/build#" + b.thing(),
+                                "%s (law %s)."
+                                        .formatted(
+                                                b.words(),
+                                                b.laws().stream()
+                                                        .map(l -> l.number() + ", " + l.words())
+                                                        .collect(Collectors.joining("; ")))))
+                        .toList(),
+                null));
     }
 
     @ExceptionHandler

@@ -19,6 +19,7 @@ import knollfield.app.problem.Conflict;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
+import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.completion.Completion;
@@ -34,6 +35,7 @@ import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
 import knollfield.core.jobcard.WorkClock;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /** Gathers the record of a signed job from its card, its bundle and what the owner said (procedure.md). */
@@ -49,15 +51,26 @@ public class JobRecords {
     private final Estimates estimates;
     private final WorkshopSettings settings;
     private final Words words;
+    private final JobRecordRepository kept;
+    private final WorkshopClock clock;
 
     JobRecords(
-            Jobs jobs, Cards cards, JobPictures pictures, Estimates estimates, WorkshopSettings settings, Words words) {
+            Jobs jobs,
+            Cards cards,
+            JobPictures pictures,
+            Estimates estimates,
+            WorkshopSettings settings,
+            Words words,
+            JobRecordRepository kept,
+            WorkshopClock clock) {
         this.jobs = jobs;
         this.cards = cards;
         this.pictures = pictures;
         this.estimates = estimates;
         this.settings = settings;
         this.words = words;
+        this.kept = kept;
+        this.clock = clock;
     }
 
     /**
@@ -66,6 +79,38 @@ public class JobRecords {
      * @throws Conflict where it is not signed yet
      */
     RecordSheet of(long jobId, boolean withPictures) {
+        Optional<JobRecordRepository.Kept> signed = kept.find(jobId);
+        if (signed.isEmpty()) {
+            return gathered(jobId, withPictures);
+        }
+        if (!signed.get().whole()) {
+            throw new Conflict("The record of job %d is not as it was signed: its hash does not fit.".formatted(jobId));
+        }
+        RecordSheet sheet = signed.get().sheet();
+        if (!withPictures) {
+            return sheet;
+        }
+        Job job = jobs.get(jobId);
+        return new RecordSheet(
+                sheet.workshop(),
+                sheet.job(),
+                sheet.registration(),
+                sheet.makeModel(),
+                sheet.owner(),
+                sheet.day(),
+                sheet.odometer(),
+                sheet.nextDue(),
+                sheet.sections(),
+                pictures.of(job, cards.state(job)));
+    }
+
+    /** What a job was signed with is kept; nobody's later change of owner, bundle or words reaches it. */
+    @EventListener
+    void signed(Cards.JobSigned event) {
+        kept.keep(event.jobId(), gathered(event.jobId(), false), clock.instant());
+    }
+
+    private RecordSheet gathered(long jobId, boolean withPictures) {
         Job job = jobs.get(jobId);
         Job.Done done = job.done()
                 .orElseThrow(
@@ -136,7 +181,7 @@ public class JobRecords {
                 lines.add(new Line(line.name(), "left: " + line.reason().text(), "", false));
             }
         }
-        answered(card, s -> s.code().equals("moveover"))
+        answered(card, Step::movesOver)
                 .forEach(a -> lines.add(new Line("Small parts", a.answer().words(), by(a.answer()), false)));
         return lines;
     }
@@ -160,7 +205,7 @@ public class JobRecords {
                     case MARKS -> "maker's marks";
                     case PAINT -> "own paint marks";
                 };
-        if (card.plan().step("marksafter").isPresent()) {
+        if (card.plan().steps().stream().anyMatch(Step::provesReferences)) {
             lines.add(new Line("Reference", method, "", card.scope().paint()));
             if (card.scope().outOfTime()) {
                 lines.add(new Line("Found out of time", "timed from scratch", "", true));
@@ -170,21 +215,13 @@ public class JobRecords {
                             new Line("Attempt " + a.number(), a.what(), a.by() + ", " + TIME.format(a.at()), false)));
             lines.add(new Line("Attempts", String.valueOf(card.attempt()), "", false));
         }
-        answered(
-                        card,
-                        s -> s.task() instanceof Task.Turn
-                                || s.task() instanceof Task.TrueMarks
-                                || s.code().startsWith("pins")
-                                || s.code().equals("tensionerset")
-                                || s.code().equals("arm")
-                                || s.code().equals("window"))
-                .forEach(a -> lines.add(line(a)));
+        answered(card, Step::isOfTiming).forEach(a -> lines.add(line(a)));
         return lines;
     }
 
     private List<Line> joints(CardState card) {
         List<Line> lines = new ArrayList<>();
-        for (Answered a : answered(card, s -> s.code().startsWith("torque-"))) {
+        for (Answered a : answered(card, Step::isOfJoints)) {
             if (a.step().task() instanceof Task.Tighten t) {
                 lines.add(new Line(
                         t.joint() + (t.bolts() > 1 ? ", %d bolts".formatted(t.bolts()) : ""),
@@ -226,14 +263,10 @@ public class JobRecords {
         return answered(
                         card,
                         s -> !(s.task() instanceof Task.Tick
-                                        || s.task() instanceof Task.Confirm
-                                        || s.task() instanceof Task.Turn
-                                        || s.task() instanceof Task.TrueMarks
-                                        || s.task() instanceof Task.Tighten
-                                        || s.task() instanceof Task.Passes)
-                                && !s.code().startsWith("pins")
-                                && !s.code().equals("window")
-                                && !s.code().equals("moveover"))
+                                || s.task() instanceof Task.Confirm
+                                || s.isOfTiming()
+                                || s.isOfJoints()
+                                || s.movesOver()))
                 .stream()
                 .map(this::line)
                 .toList();

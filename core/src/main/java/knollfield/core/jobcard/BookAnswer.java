@@ -26,7 +26,7 @@ public final class BookAnswer {
         } else if (task instanceof Task.Check) {
             return new CardEvent.Checked(code, Set.of());
         } else if (task instanceof Task.Measure t) {
-            return new CardEvent.Measured(code, t.usual().orElse((t.low() + t.high()) / 2));
+            return new CardEvent.Measured(code, t.usual().orElse(t.isOpen() ? t.low() : (t.low() + t.high()) / 2));
         } else if (task instanceof Task.Runs t) {
             return runs(code, t);
         } else if (task instanceof Task.Passes) {

@@ -254,7 +254,9 @@ final class CardChange {
                     m.kind() == Task.Measure.Kind.COOLANT_IN ? shortOf(step, e.value()) : Optional.empty();
             return card.answered(step, figure, true, OptionalDouble.of(e.value()), hint, entry);
         }
-        String window = "%s to %s".formatted(CardSteps.number(m.low()), CardSteps.number(m.high()));
+        String window = m.isOpen()
+                ? "at least " + CardSteps.number(m.low())
+                : "%s to %s".formatted(CardSteps.number(m.low()), CardSteps.number(m.high()));
         String words = good ? figure : "%s, good is %s, %s".formatted(figure, window, offBy(e.value(), m));
         if (!good
                 && step.provesTiming()

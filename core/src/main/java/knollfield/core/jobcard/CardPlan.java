@@ -22,6 +22,8 @@ public final class CardPlan {
     private final Map<String, Step> byCode = new HashMap<>();
     private final Map<String, Integer> positions = new HashMap<>();
     private final Map<GateKind, Integer> gatePositions = new EnumMap<>(GateKind.class);
+    /** Plans as they were laid when the card was worked, by the number of the entry that asked for them. */
+    private Map<Long, CardPlan> kept = Map.of();
 
     CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
         this.basis = basis;
@@ -38,6 +40,22 @@ public final class CardPlan {
             int position = i;
             step.gate().ifPresent(g -> gatePositions.put(g, position));
         }
+    }
+
+    /** A plan as it was laid and kept; nothing is worked out anew. */
+    public static CardPlan kept(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
+        return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns);
+    }
+
+    /**
+     * This plan on a card that was begun: where an entry asked for another plan, the one laid then is taken.
+     *
+     * @param plans by the number of the entry
+     */
+    public CardPlan keeping(Map<Long, CardPlan> plans) {
+        CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns);
+        same.kept = Map.copyOf(plans);
+        return same;
     }
 
     /** What it was generated from. */
@@ -59,9 +77,15 @@ public final class CardPlan {
         return turnsUntilPaintReturns;
     }
 
-    /** The card for another scope. */
-    CardPlan with(CardScope scope) {
-        return scope.equals(basis.scope()) ? this : CardGenerator.generate(basis.with(scope));
+    /** The card for another scope, as entry {@code seq} asks for it. */
+    CardPlan with(CardScope scope, long seq) {
+        return scope.equals(basis.scope()) ? this : laid(basis.with(scope), seq);
+    }
+
+    /** The plan kept with entry {@code seq}, or one laid now. */
+    CardPlan laid(CardBasis other, long seq) {
+        CardPlan before = kept.get(seq);
+        return (before != null ? before : CardGenerator.generate(other)).keeping(kept);
     }
 
     /** All steps in working order. */

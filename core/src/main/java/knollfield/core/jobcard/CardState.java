@@ -237,6 +237,14 @@ public record CardState(
                 .or(() -> open.stream().findFirst());
     }
 
+    /** Nothing in the book and no law keeps an open step waiting; the gates keep the line all the same. */
+    public boolean mayBeDoneNow(Step step) {
+        return checkIn.isPresent()
+                && !step.operations().isEmpty()
+                && !isSettled(step)
+                && step.after().stream().flatMap(c -> plan.step(c).stream()).allMatch(this::isSettled);
+    }
+
     /** Share of the card's steps that are settled, 0 to 1. */
     public double share() {
         return plan.steps().isEmpty()
@@ -331,7 +339,7 @@ public record CardState(
     }
 
     CardState with(CardScope scope, long at) {
-        CardPlan next = plan.with(scope);
+        CardPlan next = plan.with(scope, at);
         return new CardState(
                 next, answersOn(next), overrides, checkIn, signature, hardStop, paused, attempts, journal, at);
     }
@@ -387,11 +395,13 @@ public record CardState(
 
     CardState checkedIn(Started event, CardEntry entry) {
         CardPlan begun = event.fixed()
-                .map(f -> CardGenerator.generate(new CardBasis(
-                        plan.basis().family(),
-                        f.equipment(),
-                        f.variants().keySet(),
-                        scope().on(f.items()).settled(f.variants()))))
+                .map(f -> plan.laid(
+                        new CardBasis(
+                                plan.basis().family(),
+                                f.equipment(),
+                                f.variants().keySet(),
+                                scope().on(f.items()).settled(f.variants())),
+                        entry.seq()))
                 .orElse(plan);
         return new CardState(
                 begun,

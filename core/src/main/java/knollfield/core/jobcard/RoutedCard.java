@@ -114,7 +114,29 @@ final class RoutedCard {
         }
         int minutes =
                 Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
-        return new CardPlan(basis, phases, minutes, family.path().turnsUntilPaintReturns());
+        return new CardPlan(basis, withNeeds(line), minutes, family.path().turnsUntilPaintReturns());
+    }
+
+    /** The phases, each step with the steps it must come after. */
+    private List<Phase> withNeeds(Line line) {
+        Map<Operation, String> stepOf = new HashMap<>();
+        phases.forEach(p -> p.steps().forEach(s -> s.operations().forEach(o -> stepOf.putIfAbsent(o, s.code()))));
+        Map<String, Set<String>> needs = new HashMap<>();
+        for (Arrow a : line.arrows()) {
+            String first = stepOf.get(a.first());
+            String then = stepOf.get(a.then());
+            if (first != null && then != null && !first.equals(then)) {
+                needs.computeIfAbsent(then, c -> new LinkedHashSet<>()).add(first);
+            }
+        }
+        return phases.stream()
+                .map(p -> new Phase(
+                        p.code(),
+                        p.title(),
+                        p.steps().stream()
+                                .map(s -> s.after(List.copyOf(needs.getOrDefault(s.code(), Set.of()))))
+                                .toList()))
+                .toList();
     }
 
     private Line proven() {
@@ -155,7 +177,7 @@ final class RoutedCard {
             case STRIP -> chain ? "C5s" : "B15";
             case COMPARE -> chain ? "C7" : "B16";
             case FIT -> chain ? "C8" : "B18";
-            case LAY -> chain ? "C8l" : "B19";
+            case LAY -> chain ? "C9" : "B19";
             case TENSION -> chain ? "C10" : "B20";
             case TURN -> chain ? "C11" : "B22";
             case PROVE -> chain ? "C11p" : "B22p";

@@ -446,9 +446,12 @@ final class RoutedSteps {
                 .forEach(other -> notes.add("%d° on from %s.".formatted(other.onTo(p), lower(other.name()))));
         int back = book.build().turnedBackDegrees();
         notes.add(back == 0 ? "Turning back: never." : "Overshot: back by at most %d°.".formatted(back));
-        return tick(o.code(), "Turn the running way: " + lower(p.name()))
-                .caution("Stop at any resistance.")
-                .notes(notes);
+        String title = "Turn the running way: " + lower(p.name());
+        // between banks the crank's place is what the next chain rests on
+        Step step = book.build().positions().size() > 1
+                ? confirm(o.code(), title, GateKind.OTHER_BANK)
+                : tick(o.code(), title);
+        return step.caution("Stop at any resistance.").notes(notes);
     }
 
     private String release(String loop) {
@@ -587,7 +590,11 @@ final class RoutedSteps {
                 o.code(),
                 look.name(),
                 new Task.Measure(
-                        look.unit(), look.low().orElse(0.0), look.high().orElse(9_999.0), Optional.empty(), kind));
+                        look.unit(),
+                        look.low().orElse(0.0),
+                        look.high().orElse(Task.Measure.NO_LIMIT),
+                        Optional.empty(),
+                        kind));
         return look.kind() == Look.Kind.WINDOW
                 ? step.gate(GateKind.TENSION_IN_WINDOW).proving()
                 : step;

@@ -87,6 +87,14 @@ public sealed interface Task {
      */
     record Measure(String unit, double low, double high, Optional<Double> usual, Kind kind) implements Task {
 
+        /** Where the book has no greatest good value. */
+        public static final double NO_LIMIT = 9_999;
+
+        /** There is a least good value and no greatest one. */
+        public boolean isOpen() {
+            return high >= NO_LIMIT;
+        }
+
         /** What is measured. */
         public enum Kind {
             POINTER,

@@ -72,7 +72,7 @@ class RouteTest {
             assertThat(line.placed())
                     .filteredOn(p -> p.why().isEmpty())
                     .extracting(p -> p.operation().verb())
-                    .isSubsetOf(Verb.SAFE, Verb.RAISE, Verb.DRAIN, Verb.COMPARE, Verb.FILL);
+                    .isSubsetOf(Verb.SAFE, Verb.RAISE, Verb.DRAIN, Verb.COMPARE, Verb.FILL, Verb.MEASURE);
         }
     }
 

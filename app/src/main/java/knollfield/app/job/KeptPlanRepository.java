@@ -1,0 +1,100 @@
+package knollfield.app.job;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.jobcard.CardBasis;
+import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardScope;
+import knollfield.core.jobcard.Phase;
+import knollfield.core.jobcard.Task;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Plans of cards as they were laid; kept beside the entry that asked for them, and never laid anew. */
+@Repository
+class KeptPlanRepository {
+
+    /** How plans are laid today; 1 was a list with conditions. */
+    private static final int ROUTED = 2;
+
+    private static final int LISTED = 1;
+
+    private final JdbcClient jdbc;
+    private final JsonMapper json;
+
+    KeptPlanRepository(JdbcClient jdbc, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.json = json.rebuild().addMixIn(Task.class, TaskNames.class).build();
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "asks")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Task.Tick.class, name = "tick"),
+        @JsonSubTypes.Type(value = Task.Confirm.class, name = "confirm"),
+        @JsonSubTypes.Type(value = Task.Inspect.class, name = "inspect"),
+        @JsonSubTypes.Type(value = Task.Choose.class, name = "choose"),
+        @JsonSubTypes.Type(value = Task.Count.class, name = "count"),
+        @JsonSubTypes.Type(value = Task.Check.class, name = "check"),
+        @JsonSubTypes.Type(value = Task.Measure.class, name = "measure"),
+        @JsonSubTypes.Type(value = Task.Runs.class, name = "runs"),
+        @JsonSubTypes.Type(value = Task.Passes.class, name = "passes"),
+        @JsonSubTypes.Type(value = Task.Tighten.class, name = "tighten"),
+        @JsonSubTypes.Type(value = Task.Turn.class, name = "turn"),
+        @JsonSubTypes.Type(value = Task.TrueMarks.class, name = "marks")
+    })
+    private interface TaskNames {}
+
+    /** A plan without its book, which is on file in the version the job was built on. */
+    private record Body(
+            CardScope scope,
+            Set<String> equipment,
+            Set<String> settledBefore,
+            List<Phase> phases,
+            int bookMinutes,
+            int turnsUntilPaintReturns) {}
+
+    /** Plans of a card by the number of the entry that asked for them. */
+    Map<Long, CardPlan> of(long jobId, EngineFamily family) {
+        Map<Long, CardPlan> plans = new HashMap<>();
+        jdbc.sql("SELECT seq, body FROM card_plan WHERE job_id = :job")
+                .param("job", jobId)
+                .query((rs, row) -> plans.put(rs.getLong("seq"), plan(rs.getString("body"), family)))
+                .list();
+        return plans;
+    }
+
+    private CardPlan plan(String body, EngineFamily family) {
+        Body b = json.readValue(body, Body.class);
+        return CardPlan.kept(
+                new CardBasis(family, b.equipment(), b.settledBefore(), b.scope()),
+                b.phases(),
+                b.bookMinutes(),
+                b.turnsUntilPaintReturns());
+    }
+
+    void keep(long jobId, long seq, CardPlan plan) {
+        CardBasis basis = plan.basis();
+        Body body = new Body(
+                basis.scope(),
+                basis.equipment(),
+                basis.settledBefore(),
+                plan.phases(),
+                plan.bookMinutes(),
+                plan.turnsUntilPaintReturns());
+        jdbc.sql("""
+                        INSERT INTO card_plan (job_id, seq, layout, body)
+                        VALUES (:job, :seq, :layout, :body)
+                        """)
+                .param("job", jobId)
+                .param("seq", seq)
+                .param("layout", basis.family().build().isPresent() ? ROUTED : LISTED)
+                .param("body", json.writeValueAsString(body))
+                .update();
+    }
+}
