@@ -15,6 +15,7 @@ const step = (code: string, part: Partial<Step> = {}): Step => ({
   settled: false,
   mayDeviate: false,
   mayDefer: false,
+  mayBeDoneNow: false,
   results: [],
   options: [],
   points: [],

@@ -14,6 +14,7 @@ const step = (part: Partial<Step>): Step => ({
   settled: false,
   mayDeviate: false,
   mayDefer: false,
+  mayBeDoneNow: false,
   results: [],
   options: [],
   points: [],
@@ -253,6 +254,7 @@ describe('the entry of a step', () => {
   it('offers the branch for an engine found out of time', () => {
     const { send } = entry({
       code: 'marksin',
+      gate: 'REFERENCE_FOUND',
       task: 'MARKS',
       points: ['crank', 'cam'],
       right: 'true',

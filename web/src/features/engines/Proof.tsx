@@ -67,7 +67,7 @@ export function Proof({
                   ? p.stitches.map((s) => (
                       <i key={s.code} className={s.gate ? 'stitch gate' : 'stitch'} />
                     ))
-                  : p.breaches.map((b, i) => <i key={i} className="stitch open" />)}
+                  : p.breaches.map((_, i) => <i key={i} className="stitch open" />)}
               </span>
               <span className="hint">
                 {p.proven ? `proven, ${p.stitches.length} steps` : lawsOf(p)}
