@@ -19,6 +19,7 @@ const LISTS: Record<string, string> = {
   shafts: 'Shafts',
   positions: 'Crank positions',
   orders: 'Orders of its own',
+  renews: 'What each item renews',
 };
 
 /** The cards a book gives, each with its proof: a seam of stitches, open where a law fails. */
@@ -62,10 +63,10 @@ export function Proof({
               onClick={() => setOpen(open === p.name ? undefined : p.name)}
             >
               <b>{p.name}</b>
-              <span className="seam" aria-hidden="true">
+              <span className="proof-seam" aria-hidden="true">
                 {p.proven
                   ? p.stitches.map((s) => (
-                      <i key={s.code} className={s.gate ? 'stitch gate' : 'stitch'} />
+                      <i key={s.code} className={s.gate ? 'stitch across' : 'stitch'} />
                     ))
                   : p.breaches.map((_, i) => <i key={i} className="stitch open" />)}
               </span>
@@ -91,7 +92,7 @@ function Card({ purpose }: { purpose: Purpose }) {
       {purpose.stitches.map((s, i) => (
         <li key={s.code}>
           {purpose.stitches[i - 1]?.phase !== s.phase && <b className="phase">{s.phase}</b>}
-          <span className={s.gate ? 'gate' : ''}>
+          <span className={s.gate ? 'holds' : ''}>
             {s.title}
             {s.gate && <span className="hint"> gate</span>}
           </span>

@@ -251,7 +251,10 @@ class EngineController {
     }
 
     private static BreachView breach(EngineFamily family, Breach b) {
-        Optional<BookProof.Place> place = family.build().flatMap(x -> BookProof.place(x, b.thing()));
+        Optional<BookProof.Place> place = family.build()
+                .flatMap(x -> BookProof.place(x, b.thing()))
+                // an item of which the build says nothing yet
+                .or(() -> family.item(b.thing()).map(i -> new BookProof.Place("/build/renews", "renews")));
         Law law = b.laws().get(0);
         return new BreachView(
                 law.number(),

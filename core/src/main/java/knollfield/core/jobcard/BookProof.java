@@ -87,6 +87,7 @@ public final class BookProof {
         lists.put("wheels", build.wheels().stream().map(w -> w.code()).toList());
         lists.put("shafts", build.shafts().stream().map(s -> s.code()).toList());
         lists.put("positions", build.positions().stream().map(p -> p.code()).toList());
+        lists.put("renews", build.renews().stream().map(r -> r.item()).toList());
         lists.put("orders", build.orders().stream().map(o -> o.first()).toList());
         for (Map.Entry<String, List<String>> list : lists.entrySet()) {
             int at = list.getValue().indexOf(thing);

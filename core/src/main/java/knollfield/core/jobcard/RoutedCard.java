@@ -122,6 +122,14 @@ final class RoutedCard {
         Map<Operation, String> stepOf = new HashMap<>();
         phases.forEach(p -> p.steps().forEach(s -> s.operations().forEach(o -> stepOf.putIfAbsent(o, s.code()))));
         Map<String, Set<String>> needs = new HashMap<>();
+        // a second step of the same operation comes after the first
+        phases.stream()
+                .flatMap(p -> p.steps().stream())
+                .forEach(s -> s.operations().stream()
+                        .map(stepOf::get)
+                        .filter(first -> first != null && !first.equals(s.code()))
+                        .forEach(first -> needs.computeIfAbsent(s.code(), c -> new LinkedHashSet<>())
+                                .add(first)));
         for (Arrow a : line.arrows()) {
             String first = stepOf.get(a.first());
             String then = stepOf.get(a.then());

@@ -116,7 +116,12 @@ final class RoutedWords {
             case COMPARE -> row(things) + " compared";
             case MOVE_OVER -> row(things) + " moved over";
             case MEASURE -> row(things) + " measured";
-            case BRING, BACK -> "Crank brought on: " + lowered(things);
+            case BRING, BACK ->
+                "Crank brought on: "
+                        + things.stream()
+                                .flatMap(t -> book.position(t).stream())
+                                .map(p -> CardSteps.lower(p.name()))
+                                .collect(Collectors.joining(", "));
             case DRAIN -> row(things) + " out";
             case FILL -> row(things) + " in";
             case COVER -> row(things) + " covered";
