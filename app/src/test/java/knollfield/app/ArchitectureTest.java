@@ -20,6 +20,23 @@ class ArchitectureTest {
             .onlyDependOnClassesThat()
             .resideInAnyPackage("knollfield.core..", "java..", "org.jspecify..");
 
+    /** What lays a card and what proves it share the book and the words of the work, and nothing else. */
+    @ArchTest
+    static final ArchRule ROUTE_KNOWS_THE_BOOK_ONLY = classes()
+            .that()
+            .resideInAPackage("knollfield.core.route..")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("knollfield.core.route..", "knollfield.core.engine..", "java..", "org.jspecify..");
+
+    @ArchTest
+    static final ArchRule DRY_RUN_KNOWS_THE_BOOK_ONLY = classes()
+            .that()
+            .resideInAPackage("knollfield.core.dryrun")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("knollfield.core.dryrun", "knollfield.core.engine..", "java..", "org.jspecify..");
+
     @ArchTest
     static final ArchRule CORE_READS_NO_CLOCK = noClasses()
             .that()

@@ -294,6 +294,15 @@ final class RoutedSteps {
         book.references().stream()
                 .filter(r -> r.trust() == Reference.Trust.NEVER)
                 .forEach(r -> notes.add("Do not trust " + lower(r.name()) + "."));
+        for (String t : things) {
+            book.reference(t)
+                    .filter(r -> r.goodWithinDegrees() > 0)
+                    .ifPresent(r -> notes.add("%s: good within %s°."
+                            .formatted(r.name(), CardSteps.number(r.goodWithinDegrees()))));
+        }
+        if (!book.build().leftMeans().isBlank()) {
+            notes.add("Left and right: %s.".formatted(book.build().leftMeans()));
+        }
         int back = book.build().turnedBackDegrees();
         notes.add(back == 0 ? "Turning back: never." : "Turning back: up to %d°.".formatted(back));
         return notes;
@@ -435,9 +444,14 @@ final class RoutedSteps {
         return f.litres() > 0 ? Optional.of(f.litres()) : Optional.empty();
     }
 
+    private String runningWay() {
+        return book.build().clockwise() ? "Clockwise." : "Anticlockwise.";
+    }
+
     private Step bring(Operation o) {
         Position p = book.position(o.thing()).orElseThrow();
         List<String> notes = new ArrayList<>();
+        notes.add(runningWay());
         if (!p.atTop().isBlank()) {
             notes.add(p.atTop() + ".");
         }
@@ -566,7 +580,7 @@ final class RoutedSteps {
                             "Crank turn %d by hand, running way".formatted(number),
                             new Task.Turn(number))
                     .caution(CardSteps.NEVER_FORCE)
-                    .notes(number == 1 ? List.of("With the plugs out it turns easier.") : List.of())
+                    .notes(number == 1 ? List.of(runningWay(), "With the plugs out it turns easier.") : List.of())
                     .gate(GateKind.TWO_TURNS)
                     .proving());
         }

@@ -13,7 +13,9 @@ import knollfield.core.engine.build.Joint;
 import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.build.Position;
 import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.build.Shaft;
 import knollfield.core.engine.build.Turner;
+import knollfield.core.engine.build.Wheel;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.units.Torque;
@@ -158,7 +160,10 @@ final class RoutedWords {
                         .flatMap(Assembly::face)
                         .ifPresent(f -> notes.add(name(o.thing()) + ": " + f + "."));
             } else if (o.verb() == Verb.LAY) {
-                book.loop(o.thing()).ifPresent(l -> notes.add(laying(l)));
+                book.loop(o.thing()).ifPresent(l -> {
+                    notes.add(laying(l));
+                    shafts(l, notes);
+                });
             } else if (o.verb() == Verb.SET_IN) {
                 book.hardware(o.thing())
                         .filter(h -> h.playDegrees() > 0)
@@ -196,7 +201,37 @@ final class RoutedWords {
     private String laying(Loop loop) {
         return "In this order: "
                 + loop.wheels().stream().map(this::wheel).map(CardSteps::lower).collect(Collectors.joining(", "))
+                + (loop.lastWheel() == Loop.LastWheel.SLID_OVER
+                        ? ", slid over it last"
+                        : ", the last one bolted on after")
                 + "; slack at the tensioner.";
+    }
+
+    /** What the shafts and wheels of a loop allow while it is laid. */
+    private void shafts(Loop loop, List<String> notes) {
+        for (String code : loop.shafts()) {
+            book.shaft(code).ifPresent(s -> {
+                String bank = s.bank().isBlank() ? "" : " (" + s.bank() + ")";
+                if (s.rockDegrees() > 0) {
+                    notes.add("%s%s may be rocked by %d° to meet its mark.".formatted(s.name(), bank, s.rockDegrees()));
+                }
+                if (s.role() != Shaft.Role.CRANK && s.role() != Shaft.Role.CAM) {
+                    notes.add("%s, %s: %d : %d to the crank."
+                            .formatted(
+                                    s.name(),
+                                    s.role().name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                                    s.ratio().numerator(),
+                                    s.ratio().denominator()));
+                }
+                if (s.whenFree() != Shaft.WhenFree.STAYS) {
+                    notes.add("%s%s %s when nothing holds it."
+                            .formatted(s.name(), bank, s.whenFree().name().toLowerCase(Locale.ROOT)));
+                }
+            });
+        }
+        book.wheels().stream()
+                .filter(w -> w.fit() == Wheel.Fit.FLOATING && loop.shafts().contains(w.shaft()))
+                .forEach(w -> notes.add("%s floats by %d°: in the middle of its slots.".formatted(w.name(), w.floatDegrees())));
     }
 
     private String wheel(String code) {
