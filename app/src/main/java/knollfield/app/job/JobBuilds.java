@@ -115,7 +115,7 @@ class JobBuilds {
     /** Codes of the items the job is for. */
     Set<String> purpose(Job job) {
         Set<String> own = job.scope().purpose();
-        return own.isEmpty() ? Set.of(family(job).driveItem().code()) : own;
+        return own.isEmpty() ? family(job).driveItems() : own;
     }
 
     private BundleRules.Scope scope(Job job) {

@@ -73,7 +73,8 @@ class SkerrowTest {
         assertThat(families).hasSizeGreaterThanOrEqualTo(10);
         assertThat(families.stream().collect(Collectors.groupingBy(EngineFamily::drive, Collectors.counting())))
                 .containsKeys(Drive.BELT, Drive.BELT_IN_OIL)
-                .containsEntry(Drive.CHAIN, 2L);
+                .containsEntry(Drive.CHAIN, 6L);
+        assertThat(families.stream().filter(f -> f.build().isPresent())).hasSize(12);
         assertThat(families)
                 .allSatisfy(f -> assertThat(json.readValue(json.writeValueAsString(f), EngineFamily.class))
                         .isEqualTo(f));

@@ -96,7 +96,7 @@ class SavedViewsTest {
     void formsAreOfferedTheWordsOfTheDesk() {
         JsonNode choices = SERVER.as("ines").get("/api/desk/choices").ok().json();
         assertThat(choices.get("fleets")).hasSize(6);
-        assertThat(choices.get("families")).hasSize(12);
+        assertThat(choices.get("families")).hasSize(24);
         assertThat(choices.get("evidence")
                         .valueStream()
                         .filter(e -> e.get("code").asString().equals("OIL_TOP"))

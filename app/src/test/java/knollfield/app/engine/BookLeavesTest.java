@@ -15,6 +15,9 @@ import knollfield.core.engine.Limit;
 import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.Schedule;
 import knollfield.core.jobcard.BookProof;
+import knollfield.core.jobcard.CardGenerator;
+import knollfield.core.jobcard.CardNotProven;
+import knollfield.core.jobcard.Step;
 import knollfield.core.kinds.KindFamily;
 import knollfield.core.kinds.Kinds;
 import knollfield.core.units.DistanceUnit;
@@ -32,6 +35,9 @@ class BookLeavesTest {
 
     private static final JsonMapper MAPPER = JsonMapper.builder().build();
     private static final FamilyJson JSON = new FamilyJson(MAPPER);
+
+    /** A loop as drawn, of the kind looked at. */
+    private static JsonNode PATH = MAPPER.createObjectNode();
 
     /** Fields that only tell one thing from another; that they are unique and lead somewhere is tested elsewhere. */
     private static final List<String> IDENTITY = List.of("code");
@@ -52,6 +58,7 @@ class BookLeavesTest {
                     5_000);
             String before = whatOneSees(family);
             ObjectNode document = JSON.write(family);
+            PATH = document.at("/family/path").deepCopy();
             walk("", document.at("/family/build"), (leaf, change) -> {
                 if (!seen.getOrDefault(leaf, true)) {
                     change.run();
@@ -83,6 +90,7 @@ class BookLeavesTest {
         StringBuilder all = new StringBuilder();
         for (BookProof.Purpose p : BookProof.of(family)) {
             all.append(p.name()).append(p.breaches());
+            p.card().ifPresent(c -> all.append(bare(family, p.items())));
             p.card()
                     .ifPresent(c -> c.steps()
                             .forEach(s -> all.append(s.code())
@@ -95,6 +103,18 @@ class BookLeavesTest {
         }
         family.build().orElseThrow().loops().forEach(l -> all.append(l.drawing()));
         return all.toString();
+    }
+
+    /** The same on a vehicle without any equipment. */
+    private static String bare(EngineFamily family, java.util.Set<String> items) {
+        try {
+            return CardGenerator.generate(family, java.util.Set.of(), items).steps().stream()
+                    .map(Step::title)
+                    .toList()
+                    .toString();
+        } catch (CardNotProven e) {
+            return String.valueOf(e.getMessage());
+        }
     }
 
     private interface Change {
@@ -132,9 +152,12 @@ class BookLeavesTest {
                 JsonNode value = object.get(name);
                 String here = path + "/" + name;
                 if (name.equals("drawing")) {
+                    change.at(here, () -> object.set(name, PATH));
+                    object.set(name, value);
                     continue;
                 }
-                if (value.isObject() || (value.isArray() && !value.isEmpty() && value.get(0).isObject())) {
+                if (value.isObject()
+                        || (value.isArray() && !value.isEmpty() && value.get(0).isObject())) {
                     walk(here, value, change);
                 }
                 for (JsonNode other : others(name, value)) {
@@ -160,6 +183,7 @@ class BookLeavesTest {
             others.add(MAPPER.valueToTree(value.asDouble() + 1));
         } else if (value.isString()) {
             others.add(MAPPER.valueToTree(value.asString() + " x"));
+            others.add(MAPPER.nullNode());
             words(name).forEach(w -> others.add(MAPPER.valueToTree(w)));
         } else if (value.isNull()) {
             others.add(MAPPER.valueToTree("x"));
@@ -176,7 +200,11 @@ class BookLeavesTest {
 
     /** Codes and words of the kinds that a field can take. */
     private static List<String> words(String name) {
-        return CANDIDATES.getOrDefault(name, List.of("pulley", "front", "upper", "tens", "belt", "chain", "a", "top"));
+        return CANDIDATES.getOrDefault(
+                name,
+                List.of(
+                        "pulley", "front", "upper", "tens", "belt", "chain", "a", "b", "l", "top", "cpin", "kpin",
+                        "crank", "cam", "in"));
     }
 
     private static final Map<String, List<String>> CANDIDATES = Map.ofEntries(
@@ -187,16 +215,33 @@ class BookLeavesTest {
             Map.entry("letOff", List.of("RELEASED", "TENSIONER_OFF", "CUT")),
             Map.entry("letGo", List.of("SET", "PRESSED")),
             Map.entry("lastWheel", List.of("BOLTED_ON_AFTER")),
-            Map.entry("inBefore", List.of("TENSION_OFF", "LOOP_OFF")),
+            Map.entry("inBefore", List.of("TENSION_OFF", "LOOP_OFF", "JOINT")),
             Map.entry("heldBy", List.of("NOTHING", "HEXAGON", "COUNTER_HOLDER")),
             Map.entry("from", List.of("TURNED", "FITTED", "TENSIONED")),
             Map.entry("until", List.of("TURNED", "RAN")),
-            Map.entry("kind", List.of(
-                    "COVER", "PLUG", "OTHER", "GUIDE", "IDLER", "CHAIN", "BELT", "TWIST", "FREQUENCY", "WINDOW", "STAYS",
-                    "CLAMP", "PIN", "TIE", "GAP", "CLEARANCE", "SUPPORT")),
+            Map.entry(
+                    "kind",
+                    List.of(
+                            "COVER",
+                            "PLUG",
+                            "OTHER",
+                            "GUIDE",
+                            "IDLER",
+                            "CHAIN",
+                            "BELT",
+                            "TWIST",
+                            "FREQUENCY",
+                            "WINDOW",
+                            "STAYS",
+                            "CLAMP",
+                            "PIN",
+                            "TIE",
+                            "GAP",
+                            "CLEARANCE",
+                            "SUPPORT")),
             Map.entry("joint", List.of("crank", "tens", "lower")),
             Map.entry("thing", List.of("pulley", "crank", "tens", "belt", "lower")),
             Map.entry("freeAt", List.of("top", "a", "b", "six")),
+            Map.entry("shaft", List.of("cam", "pump", "in", "ex", "crank")),
             Map.entry("position", List.of("b", "a")));
-
 }

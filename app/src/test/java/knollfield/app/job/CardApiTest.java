@@ -534,6 +534,8 @@ class CardApiTest {
                 .param("body", "{\"type\": \"completed\", \"note\": \"signed long ago\"}")
                 .param("job", job)
                 .update();
+        // and its record was not kept then
+        jdbc.sql("DELETE FROM job_record WHERE job_id = :job").param("job", job).update();
         assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
                 .contains("signed long ago", "as then", "shown and scrapped");
     }

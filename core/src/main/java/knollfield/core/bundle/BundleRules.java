@@ -80,12 +80,7 @@ public final class BundleRules {
         /** The whole job by the rules alone. */
         public static Scope whole(EngineFamily family) {
             return new Scope(
-                    Set.of(family.driveItem().code()),
-                    School.WHAT_PAYS,
-                    School.Seals.WHEN_WET,
-                    Map.of(),
-                    Map.of(),
-                    Set.of());
+                    family.driveItems(), School.WHAT_PAYS, School.Seals.WHEN_WET, Map.of(), Map.of(), Set.of());
         }
 
         /** This scope under another school, with nothing decided by a person. */
@@ -94,7 +89,7 @@ public final class BundleRules {
         }
 
         boolean isPartial(EngineFamily family) {
-            return !purpose.contains(family.driveItem().code());
+            return family.driveItems().stream().noneMatch(purpose::contains);
         }
 
         /** What is fitted as {@code item}; nothing to pay where the owner brings it. */

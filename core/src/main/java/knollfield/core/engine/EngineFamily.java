@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.engine.build.Build;
 
 /**
@@ -214,6 +216,14 @@ public record EngineFamily(
     /** The belt or chain; of several, the first. */
     public Item driveItem() {
         return items.stream().filter(i -> i.kind().isTheDrive()).findFirst().orElseThrow();
+    }
+
+    /** Codes of every belt and chain; an engine may have one for each bank. */
+    public Set<String> driveItems() {
+        return items.stream()
+                .filter(i -> i.kind().isTheDrive())
+                .map(Item::code)
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     public Optional<Item> item(String itemCode) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.EngineFamily;
@@ -196,6 +197,7 @@ final class RoutedSteps {
                 : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
         List<String> notes = new ArrayList<>(with.notes());
         words.notes(operations).stream().filter(n -> !notes.contains(n)).forEach(notes::add);
+        ownOrders(operations).forEach(notes::add);
         with = with.notes(notes);
         Optional<String> item = serves(operations);
         if (item.isPresent()) {
@@ -205,6 +207,18 @@ final class RoutedSteps {
         return with.doing(
                 operations,
                 together.get(0).why().filter(a -> a.first().verb() != Verb.SAFE).map(this::because));
+    }
+
+    /** Orders of the engine's own that put something before what is done here. */
+    private List<String> ownOrders(List<Operation> operations) {
+        return book.build().orders().stream()
+                .filter(own -> operations.stream().anyMatch(o -> signed(o).equals(own.then())))
+                .map(own -> "%s comes after %s, because %s.".formatted(own.then(), own.first(), own.because()))
+                .toList();
+    }
+
+    private static String signed(Operation o) {
+        return o.verb().sign() + ":" + o.thing();
     }
 
     private static List<Operation> operations(List<Placed> together) {
@@ -297,8 +311,8 @@ final class RoutedSteps {
         for (String t : things) {
             book.reference(t)
                     .filter(r -> r.goodWithinDegrees() > 0)
-                    .ifPresent(r -> notes.add("%s: good within %s°."
-                            .formatted(r.name(), CardSteps.number(r.goodWithinDegrees()))));
+                    .ifPresent(r -> notes.add(
+                            "%s: good within %s°.".formatted(r.name(), CardSteps.number(r.goodWithinDegrees()))));
         }
         if (!book.build().leftMeans().isBlank()) {
             notes.add("Left and right: %s.".formatted(book.build().leftMeans()));
@@ -401,6 +415,7 @@ final class RoutedSteps {
                                         GateKind.WHEEL_AND_SUPPORT)
                                 : confirm(code, "Pull the tensioner's own pin", GateKind.TENSIONER_SET)
                                         .caution("The plunger comes out hard: fingers clear.")
+                                        .notes(seatingTurns(o.thing()))
                                         .proving());
             case BRING, BACK -> List.of(bring(o));
             case RELEASE -> List.of(tick(code, release(o.thing())).caution(HITS));
@@ -422,6 +437,36 @@ final class RoutedSteps {
         };
     }
 
+    private List<String> seatingTurns(String pin) {
+        boolean mayStay = book.loops().stream()
+                .flatMap(l -> l.tensioner().stream())
+                .anyMatch(t -> t.pinMayStayForSeatingTurns()
+                        && t.pin().filter(pin::equals).isPresent());
+        return mayStay
+                ? List.of("It may stay in for turns that only seat the loop; two turns that prove come after it.")
+                : List.of();
+    }
+
+    /** When the engine may run for seconds before all is closed, and what it needs for that. */
+    private List<String> dryStart() {
+        return book.build().dryStart().stream()
+                .map(d -> {
+                    String on = d.needsOn().stream()
+                            .map(words::name)
+                            .map(CardSteps::lower)
+                            .collect(Collectors.joining(", "));
+                    String needed = book.fluids().stream()
+                            .filter(Fluid::neededForSeconds)
+                            .map(Fluid::name)
+                            .map(CardSteps::lower)
+                            .collect(Collectors.joining(", "));
+                    return "A dry start of seconds, once proven, is the book's choice"
+                            + (on.isEmpty() ? "" : ", with " + on + " on")
+                            + (needed.isEmpty() ? "." : ", never without " + needed + ".");
+                })
+                .toList();
+    }
+
     private Step drain(Operation o) {
         Fluid f = book.fluid(o.thing()).orElseThrow();
         Step step = Step.of(
@@ -437,7 +482,11 @@ final class RoutedSteps {
                         o.code(),
                         f.name() + " in" + (goal.contains(f.code()) ? ", new" : ", kept and filtered, or new"),
                         new Task.Measure("L", 0.1, 100, usual(f), Task.Measure.Kind.COOLANT_IN))
-                .notes(List.of("Bled, and the level looked at again once it has run."));
+                .notes(List.of(
+                        f.neededForSeconds()
+                                ? "Before any start."
+                                : f.neededForRunning() ? "Before it runs." : "May be topped up after it has run.",
+                        "Bled, and the level looked at again once it has run."));
     }
 
     private static Optional<Double> usual(Fluid f) {
@@ -487,7 +536,11 @@ final class RoutedSteps {
         List<String> notes = new ArrayList<>();
         loop.countBetween()
                 .forEach(c -> notes.add("%d %s from %s to %s."
-                        .formatted(c.count(), loop.kind().isBelt() ? "teeth" : "links", c.from(), c.to())));
+                        .formatted(
+                                c.count(),
+                                loop.kind().isBelt() ? "teeth" : "links",
+                                lower(words.wheel(c.from())),
+                                lower(words.wheel(c.to())))));
         return List.of(
                 tick(o.code(), loop.name() + " on, references true again")
                         .notes(notes)
@@ -623,7 +676,10 @@ final class RoutedSteps {
                                 Map.of("whine", EvidenceKind.WHINE, "flap", EvidenceKind.SLAP),
                                 Set.of("whine", "flap", "leak", "a code is back")))
                 .caution("Hands and hair clear of belts.")
-                .notes(List.of("Whine is too tight, flap too loose. Codes cleared must stay clear."))
+                .notes(Stream.concat(
+                                Stream.of("Whine is too tight, flap too loose. Codes cleared must stay clear."),
+                                dryStart().stream())
+                        .toList())
                 .gate(GateKind.FIRST_START);
     }
 

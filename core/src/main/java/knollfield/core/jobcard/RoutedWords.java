@@ -215,6 +215,16 @@ final class RoutedWords {
                 if (s.rockDegrees() > 0) {
                     notes.add("%s%s may be rocked by %d° to meet its mark.".formatted(s.name(), bank, s.rockDegrees()));
                 }
+                if (!s.freeAt().isEmpty()) {
+                    notes.add("%s%s may be moved by itself at: %s."
+                            .formatted(
+                                    s.name(),
+                                    bank,
+                                    s.freeAt().stream()
+                                            .flatMap(p -> book.position(p).stream())
+                                            .map(p -> CardSteps.lower(p.name()))
+                                            .collect(Collectors.joining(", "))));
+                }
                 if (s.role() != Shaft.Role.CRANK && s.role() != Shaft.Role.CAM) {
                     notes.add("%s, %s: %d : %d to the crank."
                             .formatted(
@@ -230,11 +240,19 @@ final class RoutedWords {
             });
         }
         book.wheels().stream()
-                .filter(w -> w.fit() == Wheel.Fit.FLOATING && loop.shafts().contains(w.shaft()))
-                .forEach(w -> notes.add("%s floats by %d°: in the middle of its slots.".formatted(w.name(), w.floatDegrees())));
+                .filter(w -> w.fit() != Wheel.Fit.KEYED && loop.shafts().contains(w.shaft()))
+                .forEach(w -> notes.add(
+                        w.fit() == Wheel.Fit.FLOATING
+                                ? "%s floats by %d° on the %s: in the middle of its slots."
+                                        .formatted(w.name(), w.floatDegrees(), shaft(w))
+                                : "%s is held on the %s by friction alone.".formatted(w.name(), shaft(w))));
     }
 
-    private String wheel(String code) {
+    private String shaft(Wheel wheel) {
+        return book.shaft(wheel.shaft()).map(s -> CardSteps.lower(s.name())).orElse(wheel.shaft());
+    }
+
+    String wheel(String code) {
         return book.wheel(code).map(w -> w.name()).orElseGet(() -> name(code));
     }
 

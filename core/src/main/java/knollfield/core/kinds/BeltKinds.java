@@ -91,6 +91,7 @@ final class BeltKinds {
                 .mark("rotor", "Rotor to its notch", List.of("belt"), "top", "cap")
                 .window("twist", "Twist of the longest run", "belt", 80, 100, "° of twist", "upper")
                 .turner("crankbolt", "the crank wheel's bolt", Turner.Kind.STAYS, "")
+                .order("fit:upper", "fit:cap", "the cap's lead runs over the cover")
                 .renews("belt", "belt")
                 .renews("tens", "tens")
                 .renews("abelt", "abelt")
@@ -245,6 +246,7 @@ final class BeltKinds {
                         Optional.empty(),
                         "mm"))
                 .turnedByPulley()
+                .caution("guard", "A guard that touches cuts the belt.")
                 .renews("belt", "belt")
                 .renews("tens", "tens")
                 .renews("low", "low")

@@ -175,6 +175,7 @@ final class ChainKinds {
                             torque(12, Moment.FITTED, Moment.TENSIONED),
                             j -> j.bolts(2).critical().loop(bank))
                     .joint("g" + bank, "Guide " + bank, torque(10), j -> j.bolts(2))
+                    .countBetween(bank, "c" + bank + "iw", "c" + bank + "ew", 12)
                     .loop(loop(
                             bank,
                             "Chain " + bank,

@@ -44,6 +44,7 @@ public final class Draft {
     private final List<Reference> references = new ArrayList<>();
     private final Map<String, Assembly> assemblies = new LinkedHashMap<>();
     private final Map<String, Joint> joints = new LinkedHashMap<>();
+    private final Map<String, List<Loop.Count>> counts = new LinkedHashMap<>();
     private final Map<String, Set<String>> before = new LinkedHashMap<>();
     private final List<Opening> openings = new ArrayList<>();
     private final List<Fluid> fluids = new ArrayList<>();
@@ -387,6 +388,12 @@ public final class Draft {
         }
     }
 
+    /** Teeth or links that lie between two wheels of a loop once it is laid. */
+    Draft countBetween(String loop, String from, String to, int count) {
+        counts.computeIfAbsent(loop, l -> new ArrayList<>()).add(new Loop.Count(from, to, count));
+        return this;
+    }
+
     Draft loop(Loop loop) {
         loops.add(loop);
         return this;
@@ -679,7 +686,7 @@ public final class Draft {
                                 l.tensioner(),
                                 l.letOff(),
                                 l.slackenFirst(),
-                                l.countBetween(),
+                                counts.getOrDefault(l.code(), List.of()),
                                 l.windows(),
                                 l.drawing()))
                         .toList(),

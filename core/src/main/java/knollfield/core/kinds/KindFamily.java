@@ -39,7 +39,7 @@ public final class KindFamily {
     private static final double BELT_PITCH_MM = 9.525;
     private static final double CHAIN_PITCH_MM = 8;
     private static final int CRANK_TEETH = 24;
-    private static final int LOOP_MINUTES = 60;
+    private static final int LOOP_MINUTES = 120;
 
     private final String code;
     private final String name;
@@ -304,14 +304,14 @@ public final class KindFamily {
 
     private static int minutes(Assembly a) {
         return switch (a.kind()) {
-            case ACCESSORY_DRIVE -> 8;
+            case ACCESSORY_DRIVE -> 15;
             case PLUG -> 5;
-            case PULLEY -> 25;
+            case PULLEY -> 30;
             case SUMP, FRONT_COVER -> 60;
             case MOUNT -> 40;
             case ACCESSORY -> 25;
             case PUMP -> 35;
-            default -> 12;
+            default -> 18;
         };
     }
 

@@ -1,0 +1,232 @@
+package knollfield.app.job;
+
+import static knollfield.app.job.Workbench.card;
+import static knollfield.app.job.Workbench.enter;
+import static knollfield.app.job.Workbench.step;
+import static knollfield.app.job.Workbench.steps;
+import static knollfield.app.job.Workbench.workUntil;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+/** Cards worked out from the book, over HTTP: proven before they are handed out, kept as they were begun and signed. */
+class KeptCardTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.empty();
+
+    private Client ines;
+    private Client hedra;
+    private long technician;
+
+    @BeforeEach
+    void people() {
+        ines = SERVER.as("ines");
+        technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
+        hedra = SERVER.as("hedra");
+    }
+
+    private long promised(String family, String purpose) {
+        long vehicle = Given.vehicle(SERVER, ines, family, "");
+        Given.reading(ines, vehicle, Given.TODAY.minusDays(40), "170000", "KM").ok();
+        long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        int version = 1;
+        if (!purpose.isEmpty()) {
+            ines.put("/api/jobs/%d/scope".formatted(job), """
+                    {"purpose": ["%s"], "school": "BOOK_MINIMUM", "decisions": {}, "parts": {}, "ownerSupplied": [],
+                     "variants": {}, "toolHireMinor": 0, "version": 1}""".formatted(purpose))
+                    .ok();
+            version = 2;
+        }
+        ines.put("/api/jobs/%d/booking".formatted(job), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
+                        """.formatted(
+                                technician, Workbench.bay(SERVER), Workbench.ownDay(), version))
+                .ok();
+        return job;
+    }
+
+    private Client.Answer checkIn(long job) {
+        return enter(
+                hedra,
+                job,
+                "\"type\": \"START\", \"odometer\": 171000, \"odometerUnit\": \"KM\", \"keys\": \"\", \"codes\": \"\", "
+                        + "\"words\": \"\"");
+    }
+
+    private long atTheBench(String family, String purpose) {
+        long job = promised(family, purpose);
+        checkIn(job).ok();
+        return job;
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"DRE-20D", "MER-10", "ZEL-32V", "CAR-40V"})
+    void aCardIsWorkedToItsSignatureAndEveryStepSaysWhyItStandsThere(String family) {
+        long job = atTheBench(family, "");
+        JsonNode card = card(hedra, job);
+        assertThat(steps(card).filter(s -> s.has("why"))).hasSizeGreaterThan(10);
+        assertThat(steps(card).filter(s -> s.get("mayBeDoneNow").asBoolean())).isNotEmpty();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+                .ok();
+        JsonNode record = ines.get("/api/jobs/%d/record".formatted(job)).ok().json();
+        assertThat(record.get("sections").valueStream().map(s -> s.get("title").asString()))
+                .contains("Renewed, left, moved over", "Timing", "Joints");
+    }
+
+    @Test
+    void eachBankIsHandledAtItsOwnCrankPosition() {
+        long job = atTheBench("ZEL-32V", "");
+        JsonNode card = card(hedra, job);
+        List<String> codes = steps(card).map(s -> s.get("code").asString()).toList();
+        assertThat(codes).containsSubsequence("bring:a", "bring:b", "lay:b", "bring:a:2", "lay:a", "turn:engine.1");
+        assertThat(step(card, "bring:b").get("notes").toString()).contains("600° on");
+        assertThat(step(card, "bring:a:2").get("notes").toString()).contains("120° on");
+    }
+
+    @Test
+    void aTurnIsRefusedWhileAPinIsNotCountedOut() {
+        long job = atTheBench("DRE-20D", "");
+        JsonNode card = card(hedra, job);
+        String out = steps(card)
+                .filter(s -> s.path("gate").asString("").equals("PINS_OUT"))
+                .findFirst()
+                .orElseThrow()
+                .get("code")
+                .asString();
+        workUntil(hedra, job, out);
+        enter(hedra, job, "\"type\": \"CHECK\", \"step\": \"%s\", \"wrong\": [\"cam pin\"]".formatted(out))
+                .ok();
+        assertThat(enter(hedra, job, "\"type\": \"TURN\", \"step\": \"turn:engine.1\"")
+                        .problem(422, "gate-shut")
+                        .get("detail")
+                        .asString())
+                .contains("cam pin");
+        enter(ines, job, "\"type\": \"OVERRIDE\", \"gate\": \"PINS_OUT\", \"words\": \"seen\"")
+                .problem(403, "not-allowed-on-card");
+    }
+
+    @Test
+    void aCardThatWasBegunKeepsItsPlan() {
+        long job = atTheBench("DRE-20D", "");
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        // as if today's code laid another card: what was kept is what is worked
+        assertThat(jdbc.sql("""
+                        UPDATE card_plan SET body = REPLACE(body, 'Battery earth off', 'Battery earth off, as begun')
+                        WHERE job_id = :job AND seq = 1
+                        """).param("job", job).update()).isEqualTo(1);
+        assertThat(step(card(hedra, job), "safe:battery").get("title").asString())
+                .isEqualTo("Battery earth off, as begun");
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+                .ok();
+        assertThat(jdbc.sql("SELECT layout FROM card_plan WHERE job_id = :job")
+                        .param("job", job)
+                        .query(Integer.class)
+                        .list())
+                .containsOnly(2);
+    }
+
+    @Test
+    void whatWasFoundOutOfTimeKeepsThePlanLaidThen() {
+        long job = atTheBench("PEL-14", "");
+        String finding = steps(card(hedra, job))
+                .filter(s -> s.path("gate").asString("").equals("REFERENCE_FOUND"))
+                .findFirst()
+                .orElseThrow()
+                .get("code")
+                .asString();
+        workUntil(hedra, job, finding);
+        enter(hedra, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"jumped\"").ok();
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        assertThat(jdbc.sql("SELECT COUNT(*) FROM card_plan WHERE job_id = :job")
+                        .param("job", job)
+                        .query(Integer.class)
+                        .single())
+                .isEqualTo(2);
+        List<String> codes =
+                steps(card(hedra, job)).map(s -> s.get("code").asString()).toList();
+        assertThat(codes).containsSubsequence("loop-off:belt", "safepos", "marksin", "lay:belt", "turn:engine.1");
+    }
+
+    @Test
+    void aSignedRecordStaysAsItWasSigned() {
+        long job = atTheBench("PEL-14", "");
+        long vehicle = ines.get("/api/jobs/" + job).json().get("vehicleId").asLong();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+                .ok();
+        String signed =
+                ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString();
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        jdbc.sql("UPDATE vehicle SET owner_name = 'Somebody Else', registration = 'NEW 1' WHERE id = :id")
+                .param("id", vehicle)
+                .update();
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
+                .isEqualTo(signed);
+        jdbc.sql("UPDATE job_record SET body = REPLACE(body, 'renewed', 'looked at') WHERE job_id = :job")
+                .param("job", job)
+                .update();
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job))
+                        .problem(409, "conflict")
+                        .get("detail")
+                        .asString())
+                .contains("hash does not fit");
+    }
+
+    @Test
+    void aCardThatIsNotProvenIsNotHandedOutAndNamesLawAndPlace() {
+        long job = promised("NAN-20", "");
+        JsonNode problem = checkIn(job).problem(409, "card-not-proven");
+        assertThat(problem.get("detail").asString()).contains("does not say what renewing timing chain takes");
+        assertThat(problem.get("errors").get(0).get("detail").asString()).contains("law 2");
+        JsonNode proof = ines.get("/api/engines/NAN-20/proof").ok().json();
+        assertThat(proof.get("purposes")
+                        .get(0)
+                        .get("breaches")
+                        .get(0)
+                        .get("pointer")
+                        .asString())
+                .isEqualTo("/build/renews");
+    }
+
+    @Test
+    void everyBookOfTheDemoIsProvenAsOneLooks() {
+        Given.family(SERVER);
+        Set<String> unproven = new HashSet<>();
+        for (String code :
+                List.of("PEL-14", "DRE-20D", "QUE-30V", "DRE-16D", "TRE-25V", "MER-10", "GOS-18", "ZEL-32V")) {
+            JsonNode proof =
+                    ines.get("/api/engines/%s/proof".formatted(code)).ok().json();
+            assertThat(proof.get("worked").asBoolean()).isTrue();
+            proof.get("purposes")
+                    .valueStream()
+                    .filter(p -> !p.get("proven").asBoolean())
+                    .forEach(p -> unproven.add(code + " " + p.get("name").asString()));
+        }
+        assertThat(unproven).isEmpty();
+        assertThat(ines.get("/api/engines/CAL-16/proof")
+                        .ok()
+                        .json()
+                        .get("worked")
+                        .asBoolean())
+                .isFalse();
+    }
+}
