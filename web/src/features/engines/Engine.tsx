@@ -52,8 +52,23 @@ export default function Engine() {
       ) : (
         <div className="engine-columns">
           <div>
-            <BookPathPicture path={view.path} />
-            <p className="hint">{pathWords(view.path)}</p>
+            {view.loops.length > 0 ? (
+              <div className="loops">
+                {view.loops.map((l) => (
+                  <figure key={l.name}>
+                    <BookPathPicture path={l.path} />
+                    <figcaption>
+                      <b>{l.name}</b> <span className="hint">{pathWords(l.path)}</span>
+                    </figcaption>
+                  </figure>
+                ))}
+              </div>
+            ) : (
+              <>
+                <BookPathPicture path={view.path} />
+                <p className="hint">{pathWords(view.path)}</p>
+              </>
+            )}
             <Wheels path={view.path} />
           </div>
           <div>

@@ -102,8 +102,12 @@ class EngineController {
             int newest,
             Map<String, Object> family,
             LoopView path,
+            List<NamedLoop> loops,
             List<RemarkView> remarks,
             List<VersionView> versions) {}
+
+    /** A loop of an engine that has several, as drawn. */
+    record NamedLoop(String name, LoopView path) {}
 
     record DifferenceView(String pointer, String before, String after) {}
 
@@ -163,6 +167,7 @@ class EngineController {
                 newest,
                 json.map(family),
                 path(family.path()),
+                loops(family),
                 remarks(family),
                 versions.stream()
                         .map(v -> new VersionView(v.version(), v.changedBy(), v.changedAt(), v.note()))
@@ -300,6 +305,16 @@ class EngineController {
         return family.remarks().stream()
                 .map(r -> new RemarkView(r.pointer(), r.words()))
                 .toList();
+    }
+
+    /** Drawn loops where there is more than one. */
+    private static List<NamedLoop> loops(EngineFamily family) {
+        List<NamedLoop> drawn = family.build().stream()
+                .flatMap(b -> b.loops().stream())
+                .filter(l -> l.drawing().isPresent())
+                .map(l -> new NamedLoop(l.name(), path(l.drawing().orElseThrow())))
+                .toList();
+        return drawn.size() > 1 ? drawn : List.of();
     }
 
     private static List<DifferenceView> views(List<FamilyDifference> differences) {

@@ -127,19 +127,21 @@ public class Cards {
         EngineFamily family = book.get(job.familyCode(), job.familyVersion());
         Map<Long, CardPlan> plans = kept.of(job.id(), family);
         // the first entry of every card is its check-in; cards begun before plans were kept have none there
+        boolean begunBefore = !plans.containsKey(1L) && !cards.entries(job.id()).isEmpty();
         return Optional.ofNullable(plans.get(1L))
-                .orElseGet(() -> laid(job, family))
+                .orElseGet(() -> laid(job, family, begunBefore))
                 .keeping(plans);
     }
 
-    private CardPlan laid(Job job, EngineFamily family) {
+    private CardPlan laid(Job job, EngineFamily family, boolean begunBefore) {
         CardEvent.Fixed fixed = fixed(job);
         CardScope scope = CardScope.of(fixed.items()).settled(fixed.variants());
-        return CardGenerator.generate(new CardBasis(
+        CardBasis basis = new CardBasis(
                 family,
                 fixed.equipment(),
                 fixed.variants().keySet(),
-                job.rework().isPresent() ? scope.asRework() : scope));
+                job.rework().isPresent() ? scope.asRework() : scope);
+        return begunBefore ? CardGenerator.asBegunBefore(basis) : CardGenerator.generate(basis);
     }
 
     /** What a card of {@code job} begun now would rest on. */

@@ -30,7 +30,7 @@ class KeptPlanRepository {
 
     KeptPlanRepository(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;
-        this.json = json.rebuild().addMixIn(Task.class, TaskNames.class).build();
+        this.json = tasks(json);
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "asks")
@@ -64,13 +64,18 @@ class KeptPlanRepository {
         Map<Long, CardPlan> plans = new HashMap<>();
         jdbc.sql("SELECT seq, body FROM card_plan WHERE job_id = :job")
                 .param("job", jobId)
-                .query((rs, row) -> plans.put(rs.getLong("seq"), plan(rs.getString("body"), family)))
+                .query((rs, row) -> plans.put(rs.getLong("seq"), plan(json, rs.getString("body"), family)))
                 .list();
         return plans;
     }
 
-    private CardPlan plan(String body, EngineFamily family) {
-        Body b = json.readValue(body, Body.class);
+    private static JsonMapper tasks(JsonMapper json) {
+        return json.rebuild().addMixIn(Task.class, TaskNames.class).build();
+    }
+
+    /** A plan as its body was written. */
+    static CardPlan plan(JsonMapper json, String body, EngineFamily family) {
+        Body b = tasks(json).readValue(body, Body.class);
         return CardPlan.kept(
                 new CardBasis(family, b.equipment(), b.settledBefore(), b.scope()),
                 b.phases(),

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.bundle.BundleRules;
+import knollfield.core.bundle.Labour;
 import knollfield.core.due.ClockStart;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
@@ -60,6 +61,23 @@ class EveryFamilyTest {
         assertThat(state.gates()).allMatch(g -> g.open() && g.overriddenWith().isEmpty());
         assertThat(plan.steps()).allSatisfy(s -> assertThat(s.title()).isNotBlank());
         assertThat(plan.bookMinutes()).isBetween(200, 600);
+    }
+
+    /** A book of the first format: whatever is renewed, no joint is opened and left, and nothing is agreed and not fitted. */
+    @ParameterizedTest
+    @MethodSource("families")
+    void everyJointThatIsOpenedIsDoneUpOnTheListedCardToo(EngineFamily built) {
+        if (built.build().isPresent()) {
+            return;
+        }
+        for (Item item : built.items()) {
+            CardPlan plan = CardGenerator.generate(built, Set.of(), Set.of(item.code()));
+            List<String> steps = plan.steps().stream().map(s -> s.code()).toList();
+            assertThat(Labour.of(built, Set.of(), Set.of(item.code())).opened(built))
+                    .allSatisfy(j -> assertThat(steps)
+                            .as("%s renews %s", built.code(), item.name())
+                            .contains("torque-" + j.code()));
+        }
     }
 
     @ParameterizedTest

@@ -133,11 +133,6 @@ public record EngineFamily(
         return with(items, joints, Optional.of(other));
     }
 
-    /** This family without its build. */
-    public EngineFamily withoutBuild() {
-        return with(items, joints, Optional.empty());
-    }
-
     private EngineFamily with(List<Item> newItems, List<Joint> newJoints, Optional<Build> newBuild) {
         return new EngineFamily(
                 code,

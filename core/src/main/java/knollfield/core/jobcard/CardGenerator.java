@@ -33,7 +33,20 @@ public final class CardGenerator {
         if (basis.family().build().isPresent()) {
             return RoutedCard.of(basis);
         }
-        CardSteps card = new CardSteps(basis);
+        return listed(basis, true);
+    }
+
+    /**
+     * The card as it was made for one begun before plans were kept; for those cards alone.
+     *
+     * @throws IllegalArgumentException for an item code the family does not know
+     */
+    public static CardPlan asBegunBefore(CardBasis basis) {
+        return listed(basis, false);
+    }
+
+    private static CardPlan listed(CardBasis basis, boolean closes) {
+        CardSteps card = new CardSteps(basis, closes);
         if (basis.family().drive() == Drive.CHAIN) {
             new ChainCard(card).write();
         } else {

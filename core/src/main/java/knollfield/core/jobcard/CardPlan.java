@@ -25,6 +25,8 @@ public final class CardPlan {
     /** Plans as they were laid when the card was worked, by the number of the entry that asked for them. */
     private Map<Long, CardPlan> kept = Map.of();
 
+    private boolean begunBefore;
+
     CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
         this.basis = basis;
         this.phases = List.copyOf(phases);
@@ -55,6 +57,14 @@ public final class CardPlan {
     public CardPlan keeping(Map<Long, CardPlan> plans) {
         CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns);
         same.kept = Map.copyOf(plans);
+        same.begunBefore = begunBefore;
+        return same;
+    }
+
+    /** This plan on a card begun before plans were kept, which goes on as such cards were made. */
+    CardPlan asBegunBefore() {
+        CardPlan same = keeping(kept);
+        same.begunBefore = true;
         return same;
     }
 
@@ -85,7 +95,10 @@ public final class CardPlan {
     /** The plan kept with entry {@code seq}, or one laid now. */
     CardPlan laid(CardBasis other, long seq) {
         CardPlan before = kept.get(seq);
-        return (before != null ? before : CardGenerator.generate(other)).keeping(kept);
+        if (before != null) {
+            return before.keeping(kept);
+        }
+        return (begunBefore ? CardGenerator.asBegunBefore(other) : CardGenerator.generate(other)).keeping(kept);
     }
 
     /** All steps in working order. */

@@ -1,6 +1,7 @@
 package knollfield.core.jobcard;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -43,7 +44,15 @@ final class CardSteps {
     private final List<Joint> opened;
     private final List<Phase> phases = new ArrayList<>();
 
+    /** Every joint that is opened is done up on the card, and every item fitted; cards begun before did not see to it. */
+    private final boolean closes;
+
     CardSteps(CardBasis basis) {
+        this(basis, true);
+    }
+
+    CardSteps(CardBasis basis, boolean closes) {
+        this.closes = closes;
         this.basis = basis;
         this.scope = basis.scope();
         this.family = basis.family().settled(scope.variants());
@@ -57,7 +66,38 @@ final class CardSteps {
     }
 
     CardPlan plan() {
-        return new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns());
+        CardPlan plan =
+                new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns());
+        return closes ? plan : plan.asBegunBefore();
+    }
+
+    /** What no phase before has fitted or done up. */
+    private List<Step> leftOpen() {
+        if (!closes) {
+            return List.of();
+        }
+        Set<String> there = new HashSet<>();
+        phases.forEach(p -> p.steps().forEach(s -> there.add(s.code())));
+        List<Step> left = new ArrayList<>();
+        for (Item item : family.items()) {
+            boolean part = switch (item.kind()) {
+                case TIMING_BELT, TIMING_CHAIN, COOLANT, FASTENER, GASKET -> false;
+                default -> true;
+            };
+            if (part && scope.items().contains(item.code()) && !there.contains("fit-" + item.code())) {
+                left.add(tick(
+                                "fit-" + item.code(),
+                                (item.kind() == ItemKind.OIL ? "Old out, new in, level read: " : "Fit: ")
+                                        + lower(item.name()))
+                        .serving(item.code()));
+            }
+        }
+        for (Stage stage : Stage.values()) {
+            if (stage != Stage.CLOSE_UP) {
+                torques(stage).stream().filter(s -> !there.contains(s.code())).forEach(left::add);
+            }
+        }
+        return left;
     }
 
     List<Phase> phasesSoFar() {
@@ -456,7 +496,7 @@ final class CardSteps {
     }
 
     void closeUp(String code) {
-        List<Step> steps = new ArrayList<>();
+        List<Step> steps = new ArrayList<>(leftOpen());
         steps.add(tick(
                 "close",
                 family.drive().isBelt()

@@ -9,6 +9,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.core.bundle.Labour;
@@ -114,7 +115,7 @@ final class RoutedCard {
         }
         int minutes =
                 Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
-        return new CardPlan(basis, withNeeds(line), minutes, family.path().turnsUntilPaintReturns());
+        return new CardPlan(basis, withNeeds(line), minutes, paintReturns(family));
     }
 
     /** The phases, each step with the steps it must come after. */
@@ -145,6 +146,15 @@ final class RoutedCard {
                                 .map(s -> s.after(List.copyOf(needs.getOrDefault(s.code(), Set.of()))))
                                 .toList()))
                 .toList();
+    }
+
+    /** Over all loops where they are drawn, else of the family's own path. */
+    static int paintReturns(EngineFamily family) {
+        return family.build()
+                .map(Build::turnsUntilPaintReturns)
+                .filter(OptionalInt::isPresent)
+                .map(OptionalInt::getAsInt)
+                .orElseGet(() -> family.path().turnsUntilPaintReturns());
     }
 
     private Line proven() {

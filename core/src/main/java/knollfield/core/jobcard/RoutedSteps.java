@@ -346,8 +346,7 @@ final class RoutedSteps {
                 .flatMap(t -> book.hardware(t).stream())
                 .map(h -> h.name() + ": in again by hand, nothing forced.")
                 .forEach(notes::add);
-        notes.add("Paint on belt or chain is back after %d turns, not now."
-                .formatted(family.path().turnsUntilPaintReturns()));
+        notes.add("Paint on belt or chain is back after %d turns, not now.".formatted(RoutedCard.paintReturns(family)));
         return Step.of(code, "References after two turns", new Task.TrueMarks(names(things)))
                 .notes(notes)
                 .gate(GateKind.REFERENCES_TRUE)

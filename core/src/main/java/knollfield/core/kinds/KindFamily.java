@@ -40,6 +40,7 @@ public final class KindFamily {
     private static final double CHAIN_PITCH_MM = 8;
     private static final int CRANK_TEETH = 24;
     private static final int LOOP_MINUTES = 120;
+    private static final double BANK_MM = 130;
 
     private final String code;
     private final String name;
@@ -59,7 +60,7 @@ public final class KindFamily {
             long priceMinor) {
         this.code = code;
         this.name = name;
-        this.build = kind.build();
+        this.build = drawn(kind.build());
         this.interference = interference;
         this.schedule = schedule;
         this.repair = repair;
@@ -360,8 +361,22 @@ public final class KindFamily {
                         .toList());
     }
 
-    /** A drawing of the first loop: the crank below, its cams in a row above, tensioner and idler beside. */
+    /** The build with each loop drawn, banks unfolded side by side. */
+    private static Build drawn(Build build) {
+        List<Loop> loops = new ArrayList<>();
+        for (int i = 0; i < build.loops().size(); i++) {
+            Loop l = build.loops().get(i);
+            loops.add(l.drawn(path(build, l, BANK_MM * (2 * i - build.loops().size() + 1))));
+        }
+        return build.with(loops);
+    }
+
     private BeltPath path(Loop loop) {
+        return loop.drawing().orElseThrow();
+    }
+
+    /** The crank below, its cams in a row above, a belt's tensioner beside; the bank stands {@code aside} of the crank. */
+    private static BeltPath path(Build build, Loop loop, double aside) {
         double pitch = loop.kind() == Drive.CHAIN ? CHAIN_PITCH_MM : BELT_PITCH_MM;
         double r = CRANK_TEETH * pitch / (2 * Math.PI);
         List<Pulley> pulleys = new ArrayList<>();
@@ -373,7 +388,7 @@ public final class KindFamily {
                 .filter(s -> s.role() == Shaft.Role.CAM && loop.shafts().contains(s.code()))
                 .toList();
         for (int i = 0; i < cams.size(); i++) {
-            double x = cams.size() == 1 ? 0 : -100.0 * (cams.size() - 1) + 200.0 * i;
+            double x = aside + (cams.size() == 1 ? 0 : -100.0 * (cams.size() - 1) + 200.0 * i);
             pulleys.add(new Pulley(
                     cams.get(i).code(),
                     cams.get(i).name(),

@@ -149,6 +149,23 @@ class RouteTest {
                         "prove:b1");
     }
 
+    // Source: least common multiple by java.math.BigInteger's gcd, apart from the code under test's own loop over runs
+    @Test
+    void paintOnSeveralLoopsReturnsAtTheLeastCommonMultipleOfTheirTurns() {
+        var family = knollfield.core.kinds.KindFamily.of(
+                Kinds.kind("e10").orElseThrow(),
+                "T-e10",
+                "Tested",
+                knollfield.core.engine.Interference.YES,
+                java.util.Optional.empty(),
+                new knollfield.core.engine.RepairEstimate(1, 2, 3),
+                5_000);
+        Build build = family.build().orElseThrow();
+        // 124 links over 24 and 48 teeth: lcm(124, 24, 48) / 24 = 62 turns on each bank; together 62
+        assertThat(build.turnsUntilPaintReturns()).hasValue(62);
+        assertThat(build.loops()).allSatisfy(l -> assertThat(l.drawing()).isPresent());
+    }
+
     // --- what failed on cards that were lists with conditions
 
     @Test

@@ -1,9 +1,12 @@
 package knollfield.core.engine.build;
 
+import java.math.BigInteger;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import knollfield.core.engine.BookFault;
+import knollfield.core.engine.TimingGeometry;
 import knollfield.core.engine.TorqueSpec;
 
 /**
@@ -97,6 +100,50 @@ public record Build(
                 .findFirst()
                 .map(Renews::things)
                 .orElse(List.of());
+    }
+
+    /** This build with other loops. */
+    public Build with(List<Loop> other) {
+        return new Build(
+                shafts,
+                wheels,
+                other,
+                positions,
+                hardware,
+                references,
+                assemblies,
+                joints,
+                openings,
+                fluids,
+                looks,
+                turners,
+                renews,
+                orders,
+                cautions,
+                turnedBackDegrees,
+                clockwise,
+                leftMeans,
+                dryStart);
+    }
+
+    /**
+     * Crank turns after which paint on every loop, and every wheel mark, line up again: the least common multiple over the
+     * loops ({@link TimingGeometry#markReturn}).
+     *
+     * @return empty where a loop has no drawing on file
+     */
+    public OptionalInt turnsUntilPaintReturns() {
+        long turns = 1;
+        for (Loop l : loops) {
+            if (l.drawing().isEmpty()) {
+                return OptionalInt.empty();
+            }
+            long own = l.drawing().get().turnsUntilPaintReturns();
+            turns = turns
+                    / BigInteger.valueOf(turns).gcd(BigInteger.valueOf(own)).longValueExact()
+                    * own;
+        }
+        return OptionalInt.of(Math.toIntExact(turns));
     }
 
     /** This build with other tightening figures, by joint code. */

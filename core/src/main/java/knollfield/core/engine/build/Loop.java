@@ -95,6 +95,26 @@ public record Loop(
         }
     }
 
+    /** This loop with its drawing. */
+    public Loop drawn(BeltPath path) {
+        return new Loop(
+                code,
+                name,
+                kind,
+                teeth,
+                before,
+                position,
+                shafts,
+                wheels,
+                lastWheel,
+                tensioner,
+                letOff,
+                slackenFirst,
+                countBetween,
+                windows,
+                Optional.of(path));
+    }
+
     public Loop {
         before = List.copyOf(before);
         shafts = List.copyOf(shafts);
