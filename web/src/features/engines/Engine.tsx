@@ -210,7 +210,7 @@ function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, 
   const plain = Object.entries(schema.properties ?? {}).filter(
     ([name]) =>
       !lists.includes(name) &&
-      !['accessSteps', 'path', 'code', 'name', 'handling', 'tools'].includes(name),
+      !['accessSteps', 'path', 'code', 'name', 'handling', 'tools', 'build'].includes(name),
   );
   return (
     <>
@@ -256,9 +256,58 @@ function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, 
           </section>
         );
       })}
+      <Built
+        schema={schema.properties?.build}
+        build={family.build as Record<string, Json> | null}
+      />
       <h2>{schema.properties?.tools?.title}</h2>
       <p>{inWords(schema.properties!.tools!, family.tools ?? null, currency)}</p>
     </>
+  );
+}
+
+/** How the engine is built, list by list; closed until one asks. */
+function Built({ schema, build }: { schema?: JsonSchema; build: Record<string, Json> | null }) {
+  const { currency } = useMe();
+  if (!schema || !build) return null;
+  const lists = Object.entries(schema.properties ?? {}).filter(
+    ([name, s]) => kindOf(s) === 'array' && ((build[name] ?? []) as Json[]).length > 0,
+  );
+  return (
+    <section>
+      <h2>{schema.title}</h2>
+      <dl className="book-facts">
+        {Object.entries(schema.properties ?? {})
+          .filter(([, s]) => kindOf(s) !== 'array')
+          .map(([name, s]) => (
+            <Fact key={name} schema={s} value={build[name] ?? null} />
+          ))}
+      </dl>
+      {lists.map(([name, s]) => {
+        const all = build[name] as Record<string, Json>[];
+        return (
+          <details key={name} className="built">
+            <summary>
+              {s.title} <span className="count">{all.length}</span>
+            </summary>
+            <ul className="book-list">
+              {all.map((one, i) => (
+                <li key={String(one.code ?? i)}>
+                  <b>{String(one.name ?? one.item ?? one.thing ?? one.first)}</b>{' '}
+                  <span className="second">
+                    {Object.entries(s.items?.properties ?? {})
+                      .filter(([f]) => !['code', 'name', 'item', 'drawing'].includes(f))
+                      .map(([f, field]) => inWords(field, one[f] ?? null, currency))
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        );
+      })}
+    </section>
   );
 }
 

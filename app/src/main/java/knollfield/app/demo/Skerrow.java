@@ -395,7 +395,7 @@ class Skerrow implements SmartInitializingSingleton {
         if (two.isEmpty()) {
             return;
         }
-        long id = promise(two.get(), "odo", "Bay 4", workingDay(clock.today(), 0), 0);
+        long id = promise(two.get(), "odo", "Bay 1", workingDay(clock.today(), 0), 0);
         actAs("odo");
         checkIn(id);
         work(id, "bring:a:2");

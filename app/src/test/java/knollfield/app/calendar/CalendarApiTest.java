@@ -109,7 +109,11 @@ class CalendarApiTest {
 
     @Test
     void aJobThatIsGivenUpIsCancelledInCalendars() {
-        JsonNode block = blocks("PLANNED").stream().reduce((a, b) -> b).orElseThrow();
+        // a fleet's job is left for the test of its private address
+        JsonNode block = blocks("PLANNED").stream()
+                .filter(b -> !b.has("fleet"))
+                .reduce((a, b) -> b)
+                .orElseThrow();
         long id = block.get("jobId").asLong();
 
         ines.delete("/api/jobs/%d?version=%d".formatted(id, block.get("version").asInt()))
