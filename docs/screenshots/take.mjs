@@ -67,12 +67,15 @@ await ines.waitForSelector('.consents');
 await ines.getByRole('button', { name: 'Water pump', exact: true }).click();
 await ines.locator('.lines').scrollIntoViewIfNeeded();
 await keep(ines, 'estimate');
-await ines.goto(`${address}/engines/CAL-16`);
+await ines.goto(`${address}/engines/ZEL-32V`);
 await ines.waitForSelector('.book-path');
+await ines.getByRole('heading', { name: 'Cards of this book' }).scrollIntoViewIfNeeded();
+await ines.mouse.wheel(0, 300);
+await ines.waitForTimeout(300);
 await keep(ines, 'engine');
 await ines.getByText('Change the book').click();
-await ines.getByRole('button', { name: 'Joints' }).click();
-await ines.locator('.thing').nth(3).click();
+await ines.getByRole('button', { name: 'How it is built' }).click();
+await ines.locator('.thing').nth(12).click();
 await keep(ines, 'book-editor');
 await ines.goto(`${address}/setup`);
 await ines.waitForSelector('.settings');
@@ -89,9 +92,16 @@ await keep(ines, 'practice');
 
 const hedra = await window('hedra', 1024, 768);
 await hedra.goto(`${address}/jobs`);
-await hedra.getByText('go on', { exact: true }).first().click();
-await hedra.waitForSelector('.bench-step');
+await hedra.locator('.job-row', { hasText: 'Zelah' }).getByText('go on', { exact: true }).click();
+await hedra.waitForSelector('.why-here');
 await keep(hedra, 'card');
+await hedra.goto(`${address}/jobs`);
+await hedra
+  .locator('.job-row', { hasNotText: 'Zelah' })
+  .getByText('go on', { exact: true })
+  .first()
+  .click();
+await hedra.waitForSelector('.bench-step');
 await hedra.getByRole('button', { name: 'All 3 true' }).click();
 await hedra.waitForSelector('.keypad');
 for (const key of ['9', '6']) await hedra.locator('.pad').getByLabel(key, { exact: true }).click();

@@ -220,16 +220,21 @@ function Sheet({ schema, family }: { schema: JsonSchema; family: Record<string, 
           <Fact key={name} schema={s} value={family[name] ?? null} />
         ))}
       </dl>
-      <h2>Handling</h2>
-      <dl className="book-facts">
-        {Object.entries(schema.properties?.handling?.properties ?? {}).map(([name, s]) => (
-          <Fact
-            key={name}
-            schema={s}
-            value={(family.handling as Record<string, Json>)[name] ?? null}
-          />
-        ))}
-      </dl>
+      {/* where the book says how the engine is built, its handling follows from that */}
+      {!family.build && (
+        <>
+          <h2>Handling</h2>
+          <dl className="book-facts">
+            {Object.entries(schema.properties?.handling?.properties ?? {}).map(([name, s]) => (
+              <Fact
+                key={name}
+                schema={s}
+                value={(family.handling as Record<string, Json>)[name] ?? null}
+              />
+            ))}
+          </dl>
+        </>
+      )}
       {lists.map((name) => {
         const all = (family[name] ?? []) as Record<string, Json>[];
         const item = schema.properties?.[name]?.items;

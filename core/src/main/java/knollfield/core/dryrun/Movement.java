@@ -125,6 +125,8 @@ final class Movement {
             int degrees = model.position
                     .flatMap(model.book::position)
                     .map(p -> there.get().onTo(p))
+                    // back to where it stands is a whole cycle back
+                    .filter(d -> d > 0)
                     .orElse(Position.CYCLE);
             if (degrees > model.book.build().turnedBackDegrees()) {
                 model.breach(

@@ -93,6 +93,7 @@ final class RoutedCard {
         List<Placed> placed = line.placed();
         boolean scratch = basis.scope().outOfTime();
         boolean scratchLaid = false;
+        boolean corrected = false;
         int i = 0;
         while (i < placed.size()) {
             Stretch stretch = placed.get(i).stretch();
@@ -104,6 +105,11 @@ final class RoutedCard {
             if (scratch && lays && !scratchLaid) {
                 phases.add(steps.fromScratch(code(Stretch.MARKS)));
                 scratchLaid = true;
+            }
+            boolean proves = run.stream().anyMatch(p -> RoutedSteps.isRedone(p.operation()));
+            if (basis.scope().attempt() > 1 && proves && !corrected) {
+                phases.add(new Phase(chain ? "C11x" : "B22x", "Correction", steps.correction(line.operations())));
+                corrected = true;
             }
             List<Step> made = steps.of(scratch && !scratchLaid ? steps.withoutFinding(run) : run);
             if (!made.isEmpty()) {
@@ -175,7 +181,7 @@ final class RoutedCard {
     }
 
     private String circleWords(Arrow a) {
-        return "%s before %s, because %s; elsewhere it is the other way round"
+        return "%s before %s, because %s"
                 .formatted(
                         lower(words.plain(List.of(a.first()))),
                         lower(words.plain(List.of(a.then()))),

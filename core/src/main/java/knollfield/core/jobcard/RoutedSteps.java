@@ -347,8 +347,14 @@ final class RoutedSteps {
                 .map(h -> h.name() + ": in again by hand, nothing forced.")
                 .forEach(notes::add);
         notes.add("Paint on belt or chain is back after %d turns, not now.".formatted(RoutedCard.paintReturns(family)));
-        return Step.of(code, "References after two turns", new Task.TrueMarks(names(things)))
-                .notes(notes)
+        boolean held = things.stream()
+                .flatMap(t -> book.reference(t).stream())
+                .anyMatch(r -> r.trust() == Reference.Trust.WHILE_HELD);
+        return Step.of(
+                        code,
+                        held ? "Own marks true, before the ties come off" : "References after two turns",
+                        new Task.TrueMarks(names(things)))
+                .notes(held ? List.of("They say nothing once the chain has moved on.") : notes)
                 .gate(GateKind.REFERENCES_TRUE)
                 .proving();
     }
@@ -687,6 +693,83 @@ final class RoutedSteps {
                 ? tick(code, "Looked over once more: dry, nothing left behind")
                 : confirm(code, "Levels read, cold where the book says so", GateKind.COOLANT_LEVEL)
                         .caution("Never open a hot system.");
+    }
+
+    // --- done again
+
+    /** What is done anew once the timing did not prove true. */
+    static boolean isRedone(Operation o) {
+        return switch (o.verb()) {
+            case LAY, TENSION, TURN -> true;
+            case OUT -> o.round() == 1;
+            default -> false;
+        };
+    }
+
+    /** Back to where the loop is laid, held again, let off again: normal work, not shame. */
+    List<Step> correction(List<Operation> card) {
+        List<Step> made = new ArrayList<>();
+        card.stream()
+                .filter(o -> o.verb() == Verb.BRING)
+                .findFirst()
+                .flatMap(o -> book.position(o.thing()))
+                .ifPresent(p -> made.add(tick("again:bring", "Turn the running way again: " + lower(p.name()))
+                        .caution("Stop at any resistance.")
+                        .notes(List.of(runningWay()))
+                        .proving()));
+        List<String> held = card.stream()
+                .filter(o -> o.verb() == Verb.OUT && o.round() == 1)
+                .map(Operation::thing)
+                .filter(t -> book.hardware(t).filter(Hardware::stopsTurning).isPresent())
+                .distinct()
+                .toList();
+        if (!held.isEmpty()) {
+            made.add(Step.of(
+                            "again:in",
+                            words.row(held) + " in again, counted",
+                            new Task.Check(names(held), "in", "does not go in"))
+                    .notes(List.of("One that does not go in shows which shaft is out."))
+                    .caution("What holds the timing never takes the torque of a bolt.")
+                    .gate(GateKind.CAMS_HELD)
+                    .proving());
+        }
+        List<Joint> loosened = book.joints().stream()
+                .filter(j -> !book.madeFastBy(j.code()).isEmpty())
+                .filter(j -> card.contains(Operation.tighten(j.code(), 1)))
+                .toList();
+        if (!loosened.isEmpty()) {
+            made.add(tick(
+                            "again:undo",
+                            words.row(loosened.stream().map(Joint::code).toList()) + " undone again")
+                    .notes(loosened.stream()
+                            .flatMap(j -> words.heldBy(j).stream())
+                            .distinct()
+                            .toList())
+                    .caution("Never with the starter.")
+                    .proving());
+        }
+        List<String> fresh = loosened.stream()
+                .flatMap(j -> j.fasteners().stream())
+                .distinct()
+                .map(this::fasteners)
+                .toList();
+        if (!fresh.isEmpty()) {
+            made.add(Step.of(
+                            "again:new",
+                            "Undone once more: another new one",
+                            new Task.Check(fresh, "new", "old one goes back"))
+                    .caution("Stretched bolts break later, under load.")
+                    .gate(GateKind.ONE_TIME_AGAIN)
+                    .proving());
+        }
+        card.stream()
+                .filter(o -> o.verb() == Verb.LAY)
+                .forEach(o -> made.add(tick(
+                                "again:" + o.thing(),
+                                "%s let off, eased off what is out, references true".formatted(words.name(o.thing())))
+                        .caution(HITS)
+                        .proving()));
+        return made;
     }
 
     // --- found out of time

@@ -164,7 +164,32 @@ class RoutedCardTest {
         String mark = ((Task.TrueMarks) prove.task()).references().get(0);
         CardState back = after(state, new CardEvent.MarksRead(prove.code(), Set.of(mark)));
         assertThat(back.attempt()).isEqualTo(2);
-        assertThat(back.next().orElseThrow().code()).startsWith("lay:");
+        assertThat(back.next().orElseThrow().code()).isEqualTo("again:bring");
+        assertThat(back.plan().steps().stream().map(Step::code))
+                .containsSubsequence("again:bring", "again:in", "again:belt", "lay:belt", "turn:engine.1");
+        assertThat(finished(back).signature()).isPresent();
+    }
+
+    @Test
+    void aYieldBoltUndoneForACorrectionIsNewOnceMore() {
+        CardState state = started(card("e02", "belt"));
+        while (!state.next().orElseThrow().provesReferences()) {
+            state = answer(state, state.next().orElseThrow());
+        }
+        CardState back =
+                after(state, new CardEvent.MarksRead(state.next().orElseThrow().code(), Set.of("cam pin")));
+        assertThat(back.plan().steps().stream().map(Step::code))
+                .containsSubsequence("again:in", "again:undo", "again:new", "lay:belt", "tighten:crank:1");
+        Step bolt = back.plan().step("again:new").orElseThrow();
+        CardState upTo = back;
+        while (!upTo.next().orElseThrow().equals(bolt)) {
+            upTo = answer(upTo, upTo.next().orElseThrow());
+        }
+        CardState old = after(upTo, new CardEvent.Checked(bolt.code(), Set.of("crank bolt")));
+        Step lay = old.plan().step("lay:belt").orElseThrow();
+        assertThatThrownBy(() -> answer(old, lay))
+                .isInstanceOfSatisfying(
+                        CardRefused.class, e -> assertThat(e.gate()).contains(GateKind.ONE_TIME_AGAIN));
         assertThat(finished(back).signature()).isPresent();
     }
 
