@@ -280,13 +280,15 @@ class Skerrow implements SmartInitializingSingleton {
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 0.98));
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.01));
         addWishes(all, maker);
-        while (all.size() < size - SkerrowFamilies.KINDS.size()) {
+        while (all.size() < size) {
             all.add(maker.next(Optional.empty(), "PRIVATE", CARS, Set.of()));
         }
+        List<VehicleHistory> shown = new ArrayList<>(all.subList(0, size));
+        // and one of each kind whose cards are worked out from its book
         for (String kind : SkerrowFamilies.KINDS) {
-            all.add(maker.with(SkerrowFamilies.codeOf(kind), Optional.empty(), "PRIVATE", 0.5));
+            shown.add(maker.with(SkerrowFamilies.codeOf(kind), Optional.empty(), "PRIVATE", 0.5));
         }
-        all.stream().limit(size).forEach(h -> vehicles.takeOver(h, "taken over from the old record"));
+        shown.forEach(h -> vehicles.takeOver(h, "taken over from the old record"));
     }
 
     /** Owners who were rung, one who declined, a vehicle laid up for the winter, one that idles, one with a timing of its own. */

@@ -22,7 +22,7 @@ class SkerrowTest {
     void theIslandHasItsVehiclesFleetsAndEveryKindOfStanding() {
         JsonNode desk = SERVER.as("ines").get("/api/desk").ok().json();
 
-        assertThat(desk.get("vehicles").asInt()).isEqualTo(240);
+        assertThat(desk.get("vehicles").asInt()).isEqualTo(252);
         assertThat(SERVER.as("ines").get("/api/desk/fleets").json()).hasSize(6);
         assertThat(desk.get("groups").valueStream().filter(g -> g.get("count").asInt() == 0))
                 .as("kinds of standing nobody has")

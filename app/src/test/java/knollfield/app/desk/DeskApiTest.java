@@ -54,7 +54,7 @@ class DeskApiTest {
         }
         rows(EVERYTHING + "&limit=70&aside=true")
                 .forEach(r -> assertThat(seen.add(r.get("vehicleId").asLong())).isTrue());
-        assertThat(seen).hasSize(240);
+        assertThat(seen).hasSize(252);
     }
 
     @Test
