@@ -16,6 +16,7 @@ const step = (code: string, part: Partial<Step> = {}): Step => ({
   mayDeviate: false,
   mayDefer: false,
   mayBeDoneNow: false,
+  things: [],
   results: [],
   options: [],
   points: [],
@@ -71,6 +72,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
       pulleys: [wheel('Crank', 0, 20), wheel('Cam', 200, 40)],
       runs: [],
     },
+    loops: [],
     phases: [{ code: 'B4', title: 'Drain', done: false, steps }],
     gates: [],
     nextStep: steps.find((s) => !s.answer)?.code,
@@ -256,6 +258,22 @@ describe('a card at the bench', () => {
         partMinor: 350,
       }),
     );
+  });
+
+  it('draws the loop a step is done to, and every loop where the whole engine turns', async () => {
+    const path = card([]).path;
+    const loops = [
+      { code: 'front', name: 'Front chain', path },
+      { code: 'rear', name: 'Rear chain', path },
+    ];
+    const laid = step('lay', { things: ['rear'] });
+    const names = () => [...document.querySelectorAll('figcaption')].map((f) => f.textContent);
+    bench(card([laid, step('turn', { task: 'TURN', turn: 2 })], { loops }));
+    await heading('lay');
+    expect(names()).toEqual(['Rear chain']);
+    press('Done');
+    await heading('turn');
+    expect(names()).toEqual(['Front chain', 'Rear chain']);
   });
 
   it('signs only when nothing waits to be sent', async () => {

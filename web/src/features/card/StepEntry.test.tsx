@@ -15,6 +15,7 @@ const step = (part: Partial<Step>): Step => ({
   mayDeviate: false,
   mayDefer: false,
   mayBeDoneNow: false,
+  things: [],
   results: [],
   options: [],
   points: [],

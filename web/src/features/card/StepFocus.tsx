@@ -201,26 +201,60 @@ function Look({
   onMove: (code: string) => void;
 }) {
   const turn = step.task === 'TURN';
-  const moving = turn || step.task === 'MARKS' || step.task === 'RUNS' || step.code === 'belton';
+  const moving =
+    turn ||
+    step.task === 'MARKS' ||
+    step.task === 'RUNS' ||
+    step.code === 'belton' ||
+    card.loops.some((l) => step.things.includes(l.code));
   if (step.pattern) return <BoltPattern pattern={step.pattern} />;
   if (!moving) {
     return (
       <>
         {phase.steps.length > 1 && <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />}
-        {phase.steps.length < 3 && <TurningPath path={card.path} teeth={0} />}
+        {phase.steps.length < 3 && <Loops card={card} step={step} teethOf={() => 0} />}
       </>
     );
   }
-  const crank = card.path.pulleys.find((p) => p.role === 'CRANK')?.teeth ?? 0;
-  const teeth = step.turn === 2 ? crank : step.gate === 'REFERENCES_TRUE' ? 2 * crank : 0;
+  const crank = (path: Path) => path.pulleys.find((p) => p.role === 'CRANK')?.teeth ?? 0;
+  const turns = step.turn === 2 ? 1 : step.gate === 'REFERENCES_TRUE' ? 2 : 0;
   return (
     <>
-      <TurningPath path={card.path} teeth={teeth} />
+      <Loops card={card} step={step} teethOf={(path) => turns * crank(path)} />
       <p className="muted">
-        {card.path.teeth} {crank > 0 && 'teeth on the loop. '}Paint marks on it line up again after{' '}
+        {card.loops.length > 0
+          ? card.loops.map((l) => `${l.name}: ${l.path.teeth}`).join(', ') + ' teeth or links. '
+          : `${card.path.teeth} ${crank(card.path) > 0 ? 'teeth on the loop. ' : ''}`}
+        Paint marks on {card.loops.length > 0 ? 'all of them' : 'it'} line up again after{' '}
         <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
       </p>
     </>
+  );
+}
+
+type Path = Card['path'];
+
+/** The loop the step is done to where the engine has several, else all of them side by side. */
+function Loops({
+  card,
+  step,
+  teethOf,
+}: {
+  card: Card;
+  step: Step;
+  teethOf: (path: Path) => number;
+}) {
+  if (card.loops.length === 0) return <TurningPath path={card.path} teeth={teethOf(card.path)} />;
+  const own = card.loops.filter((l) => step.things.includes(l.code));
+  return (
+    <div className="card-loops">
+      {(own.length > 0 ? own : card.loops).map((l) => (
+        <figure key={l.code}>
+          <TurningPath path={l.path} teeth={teethOf(l.path)} />
+          <figcaption>{l.name}</figcaption>
+        </figure>
+      ))}
+    </div>
   );
 }
 

@@ -18,6 +18,8 @@ import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
+import knollfield.core.engine.build.Build;
+import knollfield.core.engine.build.Loop;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.GateKind;
@@ -109,6 +111,7 @@ class CardViews {
             WorkedView worked,
             int turnsUntilPaintReturns,
             PathView path,
+            List<CardLoop> loops,
             List<PhaseView> phases,
             List<GateView> gates,
             @Nullable String nextStep,
@@ -135,6 +138,9 @@ class CardViews {
             @Nullable LocalDate completedOn,
             @Nullable LocalDate nextDueOn,
             @Nullable Integer nextDueKm) {}
+
+    /** One of several loops, as drawn. */
+    record CardLoop(String code, String name, PathView path) {}
 
     CardView view(Job job) {
         CardState state = cards.state(job);
@@ -163,6 +169,7 @@ class CardViews {
                 worked(worked),
                 state.plan().turnsUntilPaintReturns(),
                 PathView.of(family.path()),
+                loops(family),
                 state.plan().phases().stream()
                         .map(p -> new PhaseView(
                                 p.code(),
@@ -227,6 +234,18 @@ class CardViews {
                 done.filter(d -> d.nextDueKm().isPresent())
                         .map(d -> d.nextDueKm().getAsInt())
                         .orElse(null));
+    }
+
+    /** Every loop of an engine that has more than one and a drawing of each. */
+    private static List<CardLoop> loops(EngineFamily family) {
+        List<Loop> all = family.build().map(Build::loops).orElse(List.of());
+        if (all.size() < 2 || all.stream().anyMatch(l -> l.drawing().isEmpty())) {
+            return List.of();
+        }
+        return all.stream()
+                .map(l ->
+                        new CardLoop(l.code(), l.name(), PathView.of(l.drawing().orElseThrow())))
+                .toList();
     }
 
     static List<String> names(EngineFamily family, Set<String> items) {

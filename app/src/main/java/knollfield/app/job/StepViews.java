@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import knollfield.core.calculator.TurnedAngle;
 import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.work.Operation;
 import knollfield.core.jobcard.Answer;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.GateKind;
@@ -98,7 +99,8 @@ final class StepViews {
             @Nullable Integer turn,
             @Nullable AnswerView answer,
             @Nullable String why,
-            boolean mayBeDoneNow) {}
+            boolean mayBeDoneNow,
+            List<String> things) {}
 
     static StepView of(Step step, CardState state) {
         Fields f = new Fields(step, state);
@@ -136,7 +138,8 @@ final class StepViews {
                                 answer.hint().orElse(null),
                                 answer.deviation()),
                 step.why().orElse(null),
-                state.mayBeDoneNow(step));
+                state.mayBeDoneNow(step),
+                step.operations().stream().map(Operation::thing).distinct().toList());
     }
 
     /** What a task's kind adds to a step. */
