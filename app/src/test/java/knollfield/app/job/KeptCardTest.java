@@ -32,23 +32,38 @@ class KeptCardTest {
     private static LocalDate nextDay = Given.TODAY.plusDays(7);
 
     private Client ines;
-    private Client hedra;
+    private Client wenna;
     private long technician;
 
     @BeforeEach
     void people() {
         ines = SERVER.as("ines");
-        technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
-        hedra = SERVER.as("hedra");
+        technician = Workbench.technician(ines, "wenna", "Wenna Tressick", "BELT", "CHAIN", "BELT_IN_OIL");
+        wenna = SERVER.as("wenna");
     }
 
-    /** A working day of its own for every job of this server. */
+    /** A week of its own for every job of this server. */
     private static synchronized LocalDate ownDay() {
-        // a long job stands over night
+        // a long job stands for days
         do {
-            nextDay = nextDay.plusDays(2);
+            nextDay = nextDay.plusDays(3);
         } while (nextDay.getDayOfWeek().getValue() > DayOfWeek.WEDNESDAY.getValue());
         return nextDay;
+    }
+
+    /** A bay that no other test of this server books. */
+    private static long ownBay() {
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        if (jdbc.sql("SELECT COUNT(*) FROM bay WHERE name = 'Far bay'")
+                        .query(Long.class)
+                        .single()
+                == 0) {
+            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Far bay', 'two posts', 2)")
+                    .update();
+        }
+        return jdbc.sql("SELECT id FROM bay WHERE name = 'Far bay'")
+                .query(Long.class)
+                .single();
     }
 
     private long promised(String family, String purpose) {
@@ -69,15 +84,14 @@ class KeptCardTest {
         }
         ines.put("/api/jobs/%d/booking".formatted(job), """
                         {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
-                        """.formatted(
-                                technician, Workbench.bay(SERVER), ownDay(), version))
+                        """.formatted(technician, ownBay(), ownDay(), version))
                 .ok();
         return job;
     }
 
     private Client.Answer checkIn(long job) {
         return enter(
-                hedra,
+                wenna,
                 job,
                 "\"type\": \"START\", \"odometer\": 171000, \"odometerUnit\": \"KM\", \"keys\": \"\", \"codes\": \"\", "
                         + "\"words\": \"\"");
@@ -93,11 +107,11 @@ class KeptCardTest {
     @ValueSource(strings = {"DRE-20D", "MER-10", "ZEL-32V", "CAR-40V"})
     void aCardIsWorkedToItsSignatureAndEveryStepSaysWhyItStandsThere(String family) {
         long job = atTheBench(family, "");
-        JsonNode card = card(hedra, job);
+        JsonNode card = card(wenna, job);
         assertThat(steps(card).filter(s -> s.has("why"))).hasSizeGreaterThan(10);
         assertThat(steps(card).filter(s -> s.get("mayBeDoneNow").asBoolean())).isNotEmpty();
-        workUntil(hedra, job, null);
-        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+        workUntil(wenna, job, null);
+        enter(wenna, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
                 .ok();
         JsonNode record = ines.get("/api/jobs/%d/record".formatted(job)).ok().json();
         assertThat(record.get("sections").valueStream().map(s -> s.get("title").asString()))
@@ -107,7 +121,7 @@ class KeptCardTest {
     @Test
     void eachBankIsHandledAtItsOwnCrankPosition() {
         long job = atTheBench("ZEL-32V", "");
-        JsonNode card = card(hedra, job);
+        JsonNode card = card(wenna, job);
         List<String> codes = steps(card).map(s -> s.get("code").asString()).toList();
         assertThat(codes).containsSubsequence("bring:a", "bring:b", "lay:b", "bring:a:2", "lay:a", "turn:engine.1");
         assertThat(step(card, "bring:b").get("notes").toString()).contains("600° on");
@@ -117,17 +131,17 @@ class KeptCardTest {
     @Test
     void aTurnIsRefusedWhileAPinIsNotCountedOut() {
         long job = atTheBench("DRE-20D", "");
-        JsonNode card = card(hedra, job);
+        JsonNode card = card(wenna, job);
         String out = steps(card)
                 .filter(s -> s.path("gate").asString("").equals("PINS_OUT"))
                 .findFirst()
                 .orElseThrow()
                 .get("code")
                 .asString();
-        workUntil(hedra, job, out);
-        enter(hedra, job, "\"type\": \"CHECK\", \"step\": \"%s\", \"wrong\": [\"cam pin\"]".formatted(out))
+        workUntil(wenna, job, out);
+        enter(wenna, job, "\"type\": \"CHECK\", \"step\": \"%s\", \"wrong\": [\"cam pin\"]".formatted(out))
                 .ok();
-        assertThat(enter(hedra, job, "\"type\": \"TURN\", \"step\": \"turn:engine.1\"")
+        assertThat(enter(wenna, job, "\"type\": \"TURN\", \"step\": \"turn:engine.1\"")
                         .problem(422, "gate-shut")
                         .get("detail")
                         .asString())
@@ -145,10 +159,10 @@ class KeptCardTest {
                         UPDATE card_plan SET body = REPLACE(body, 'Battery earth off', 'Battery earth off, as begun')
                         WHERE job_id = :job AND seq = 1
                         """).param("job", job).update()).isEqualTo(1);
-        assertThat(step(card(hedra, job), "safe:battery").get("title").asString())
+        assertThat(step(card(wenna, job), "safe:battery").get("title").asString())
                 .isEqualTo("Battery earth off, as begun");
-        workUntil(hedra, job, null);
-        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+        workUntil(wenna, job, null);
+        enter(wenna, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
                 .ok();
         assertThat(jdbc.sql("SELECT layout FROM card_plan WHERE job_id = :job")
                         .param("job", job)
@@ -160,14 +174,14 @@ class KeptCardTest {
     @Test
     void whatWasFoundOutOfTimeKeepsThePlanLaidThen() {
         long job = atTheBench("PEL-14", "");
-        String finding = steps(card(hedra, job))
+        String finding = steps(card(wenna, job))
                 .filter(s -> s.path("gate").asString("").equals("REFERENCE_FOUND"))
                 .findFirst()
                 .orElseThrow()
                 .get("code")
                 .asString();
-        workUntil(hedra, job, finding);
-        enter(hedra, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"jumped\"").ok();
+        workUntil(wenna, job, finding);
+        enter(wenna, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"jumped\"").ok();
         JdbcClient jdbc = SERVER.bean(JdbcClient.class);
         assertThat(jdbc.sql("SELECT COUNT(*) FROM card_plan WHERE job_id = :job")
                         .param("job", job)
@@ -175,7 +189,7 @@ class KeptCardTest {
                         .single())
                 .isEqualTo(2);
         List<String> codes =
-                steps(card(hedra, job)).map(s -> s.get("code").asString()).toList();
+                steps(card(wenna, job)).map(s -> s.get("code").asString()).toList();
         assertThat(codes).containsSubsequence("loop-off:belt", "safepos", "marksin", "lay:belt", "turn:engine.1");
     }
 
@@ -183,8 +197,8 @@ class KeptCardTest {
     void aSignedRecordStaysAsItWasSigned() {
         long job = atTheBench("PEL-14", "");
         long vehicle = ines.get("/api/jobs/" + job).json().get("vehicleId").asLong();
-        workUntil(hedra, job, null);
-        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+        workUntil(wenna, job, null);
+        enter(wenna, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
                 .ok();
         String signed =
                 ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString();
