@@ -144,8 +144,8 @@ class CardApiTest {
         card(hedra, job).get("gates").forEach(g -> gates.add(g.get("kind").asString()));
 
         assertThat(gates)
-                .contains("TENSIONER_SET", "FIT_CHECK", "LABEL")
-                .doesNotContain("TWO_TURNS", "PINS_OUT", "REFERENCES_TRUE", "REFERENCE_FOUND", "SLACK_AT_TENSIONER");
+                .contains("TENSIONER_SET", "TWO_TURNS", "FIT_CHECK", "LABEL")
+                .doesNotContain("PINS_OUT", "REFERENCES_TRUE", "REFERENCE_FOUND", "SLACK_AT_TENSIONER");
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
     }

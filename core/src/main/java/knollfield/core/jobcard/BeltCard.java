@@ -93,14 +93,13 @@ final class BeltCard {
             card.turnTwice("B22");
         } else {
             List<Step> set = new ArrayList<>(List.of(card.tensionerSet()));
-            set.add(tick("turnover", "Two turns by hand: tensioner follows, nothing touches")
-                    .caution(CardSteps.NEVER_FORCE));
+            set.addAll(card.beforeTurns(Stage.CRANK_BEFORE_TURNS));
+            set.add(card.turnover("Two turns by hand: tensioner follows, nothing touches"));
             card.tensionAfterTurns().ifPresent(set::add);
             card.phase("B20", "Tension", set);
         }
         card.finalTorques("B23");
-        card.closeUp("B24");
-        card.clearances("B25");
+        card.closeUp("B24", "B25");
         card.startAndRecord("B26", "B27");
     }
 

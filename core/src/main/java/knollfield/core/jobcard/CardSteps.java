@@ -218,25 +218,29 @@ final class CardSteps {
                 .notes(notes)
                 .gate(GateKind.REFERENCE_FOUND));
         if (reference == ReferenceMethod.PINS) {
-            steps.add(Step.of(
+            Step pins = Step.of(
                             "pinsin",
                             "Fit and count the timing pins",
                             new Task.Count("pins in", family.pins().size()))
-                    .caution("A timing pin never takes the torque of a bolt."));
+                    .caution("A timing pin never takes the torque of a bolt.");
+            // nothing is let off until the pins are counted in
+            steps.add(closes ? pins.gate(GateKind.REFERENCE_FOUND) : pins);
         }
         if (reference == ReferenceMethod.PAINT) {
             steps.add(tick("paint", "Own paint marks on teeth, belt, wheels and casing; several at the crank"));
         }
-        if (scope.outOfTime()) {
-            steps.add(Step.of(
-                            "valves",
-                            "Valves, now that it is timed: compression or leak-down",
-                            new Task.Inspect(
-                                    List.of("all hold", "a cylinder leaks"), Map.of(), Set.of("a cylinder leaks")))
-                    .notes(List.of(
-                            "A belt that broke or jumped counts as valves touched until this shows otherwise.")));
+        if (scope.outOfTime() && !closes) {
+            steps.add(valves());
         }
         phase(code, scope.outOfTime() ? "Timing from scratch" : "All marks in", steps);
+    }
+
+    private static Step valves() {
+        return Step.of(
+                        "valves",
+                        "Valves, now that it is timed: compression or leak-down",
+                        new Task.Inspect(List.of("all hold", "a cylinder leaks"), Map.of(), Set.of("a cylinder leaks")))
+                .notes(List.of("A belt that broke or jumped counts as valves touched until this shows otherwise."));
     }
 
     private String turningBack() {
@@ -495,7 +499,7 @@ final class CardSteps {
         return notes;
     }
 
-    void closeUp(String code) {
+    private void closeUp(String code) {
         List<Step> steps = new ArrayList<>(leftOpen());
         steps.add(tick(
                 "close",
@@ -521,7 +525,32 @@ final class CardSteps {
         phase(code, "Close up", steps);
     }
 
-    void clearances(String code) {
+    /** Covers on, with the clearances before they hide; after it on cards begun before that was so. */
+    void closeUp(String code, String clearanceCode) {
+        if (closes) {
+            clearances(clearanceCode);
+        }
+        closeUp(code);
+        if (!closes) {
+            clearances(clearanceCode);
+        } else if (scope.outOfTime()) {
+            // nothing is cranked until every bolt is final and the timing proven
+            phase(clearanceCode + "v", "Valves", valves());
+        }
+    }
+
+    /** Joints to be done up before the engine is turned; at closing up on cards begun before that was so. */
+    List<Step> beforeTurns(Stage stage) {
+        return closes ? torques(stage) : List.of();
+    }
+
+    /** The turns of an engine whose drive stays on: nothing starts before them. */
+    Step turnover(String title) {
+        Step step = tick("turnover", title).caution(NEVER_FORCE);
+        return closes ? step.gate(GateKind.TWO_TURNS) : step;
+    }
+
+    private void clearances(String code) {
         phase(
                 code,
                 "Valve clearances",

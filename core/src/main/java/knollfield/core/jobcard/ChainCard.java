@@ -49,8 +49,7 @@ final class ChainCard {
                     Step.of("marksfinal", "Marks looked at again after torquing", new Task.TrueMarks(card.references()))
                             .proving());
         }
-        card.closeUp("C13");
-        card.clearances("C13v");
+        card.closeUp("C13", "C13v");
         card.startAndRecord("C14", "C15");
     }
 
@@ -85,7 +84,7 @@ final class ChainCard {
                         .caution("Magnet ready before the tensioner comes out."));
         card.handling().otherBank().ifPresent(b -> bank("C6", b, b.onDegrees(), "otherbank", "%s: chain off"));
         card.compare("C7");
-        List<Step> fit = new ArrayList<>();
+        List<Step> fit = new ArrayList<>(card.beforeTurns(Stage.PUMP_AND_SEALS));
         for (Item item : card.fitted(ItemKind.GUIDE)) {
             fit.add(tick("fit-" + item.code(), "Fit: " + lower(item.name()))
                     .notes(List.of(
@@ -103,6 +102,7 @@ final class ChainCard {
         card.handling()
                 .otherBank()
                 .ifPresent(b -> bank("C9", b, b.closingDegrees(), "bankon", "%s: chain on, tensioner armed"));
+        card.phase("C10t", "Bolts before the turns", card.beforeTurns(Stage.CRANK_BEFORE_TURNS));
         card.turnTwice("C11");
     }
 
@@ -135,16 +135,14 @@ final class ChainCard {
                         .caution("Nothing turns while the tensioner is out."));
         card.compare("C7");
         List<Step> fit = new ArrayList<>();
+        fit.addAll(card.beforeTurns(Stage.PUMP_AND_SEALS));
         for (Item item : card.fitted(ItemKind.TENSIONER, ItemKind.GUIDE)) {
             fit.add(tick("fit-" + item.code(), "Fit: " + lower(item.name())).serving(item.code()));
         }
         fit.addAll(card.torques(Stage.IDLERS_AND_TENSIONER));
         card.phase("C8", "Fit", fit);
         card.phase("C10", "Arm the tensioner", arm());
-        card.phase(
-                "C11",
-                "Turn over",
-                tick("turnover", "Turned over by hand: no slack, nothing touches")
-                        .caution(CardSteps.NEVER_FORCE));
+        card.phase("C10t", "Bolts before the turns", card.beforeTurns(Stage.CRANK_BEFORE_TURNS));
+        card.phase("C11", "Turn over", card.turnover("Turned over by hand: no slack, nothing touches"));
     }
 }

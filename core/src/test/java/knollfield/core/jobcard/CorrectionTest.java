@@ -97,13 +97,16 @@ class CorrectionTest {
                 .singleElement()
                 .satisfies(p -> {
                     assertThat(p.title()).isEqualTo("Timing from scratch");
-                    assertThat(p.steps())
-                            .extracting(Step::code)
-                            .containsExactly("safepos", "camsin", "marksin", "valves");
+                    assertThat(p.steps()).extracting(Step::code).containsExactly("safepos", "camsin", "marksin");
                     assertThat(p.steps().get(0).notes()).containsExactly("a quarter turn before the top");
                 });
         // no cam turns before the crank is safe
         assertThat(bench.refused(new CardEvent.Ticked("camsin")).gate()).contains(GateKind.SAFE_POSITION);
+        // compression only once the belt is on and proven, every bolt final
+        List<String> order = bench.state.plan().steps().stream().map(Step::code).toList();
+        assertThat(order.indexOf("valves")).isGreaterThan(order.indexOf("wheel"));
+        assertThat(bench.refused(new CardEvent.Inspected("valves", "all hold")).kind())
+                .isEqualTo(CardRefused.Kind.GATE_SHUT);
         bench.until("valves").enter(new CardEvent.Inspected("valves", "a cylinder leaks"));
         assertThat(bench.state.answers().get("valves").good()).isFalse();
         bench.enter(new CardEvent.Deviated("valves", "owner told, head comes off next week"));
@@ -204,6 +207,10 @@ class CorrectionTest {
         Bench bench = new Bench(Books.card(Books.withVariant(), Books.USUAL))
                 .started()
                 .until("clearance-inlet-valves");
+        List<String> order = bench.state.plan().steps().stream().map(Step::code).toList();
+        assertThat(order.indexOf("clearance-inlet-valves"))
+                .as("before the covers")
+                .isLessThan(order.indexOf("close"));
         bench.enter(new CardEvent.Measured("clearance-inlet-valves", 0.20));
         assertThat(bench.state.answers().get("clearance-inlet-valves").words())
                 .isEqualTo("0.2 mm, good is 0.15 to 0.18, over by 0.02");

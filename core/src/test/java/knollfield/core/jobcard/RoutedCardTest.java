@@ -138,6 +138,24 @@ class RoutedCardTest {
         assertThat(notes(card("e04", "pumpf"))).anyMatch(n -> n.contains("10 N·m (89 lb·in)"));
     }
 
+    @Test
+    void aCautionOfTheBookStandsOnEveryStepThatTouchesItsThing() {
+        EngineFamily family = family("e03");
+        var build = family.build().orElseThrow();
+        assertThat(build.cautions()).isNotEmpty().allSatisfy(c -> {
+            List<Step> touching = CardGenerator.generate(family, Set.of(), everything(family)).steps().stream()
+                    .filter(s -> s.operations().stream()
+                            .anyMatch(o -> o.thing().equals(c.thing())
+                                    || build.joints().stream()
+                                            .anyMatch(j -> j.code().equals(o.thing())
+                                                    && j.holds().contains(c.thing()))))
+                    .toList();
+            assertThat(touching)
+                    .hasSizeGreaterThan(1)
+                    .allSatisfy(s -> assertThat(s.caution()).get().asString().contains(c.words()));
+        });
+    }
+
     private static List<String> notes(CardPlan plan) {
         return plan.steps().stream().flatMap(s -> s.notes().stream()).toList();
     }
