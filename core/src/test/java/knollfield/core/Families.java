@@ -187,6 +187,11 @@ public final class Families {
 
     /** @param tensionerStep the access step that leads to the tensioner: {@code front} or {@code cover} */
     public static EngineFamily chain(Handling handling, String tensionerStep) {
+        return chain(handling, tensionerStep, Stage.FINAL);
+    }
+
+    /** @param camBolt when the bolt of the cam sprocket is done up */
+    public static EngineFamily chain(Handling handling, String tensionerStep, Stage camBolt) {
         return new EngineFamily(
                 "TEST-C",
                 "Test chain 2.2",
@@ -238,7 +243,7 @@ public final class Families {
                         step("cover", 60, List.of(), List.of()),
                         step("front", 360, List.of(), List.of("cambolt")),
                         step("guides", 20, List.of("front"), List.of())),
-                List.of(joint("cambolt", "Cam sprocket bolt", Stage.FINAL, 29.8, OptionalInt.of(100), true, false)),
+                List.of(joint("cambolt", "Cam sprocket bolt", camBolt, 29.8, OptionalInt.of(100), true, false)),
                 new RepairEstimate(200_000, 350_000, 500_000),
                 List.of(),
                 handling,

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import knollfield.core.Families;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Handling;
+import knollfield.core.engine.Joint.Stage;
 import knollfield.core.engine.TensionerKind;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -123,6 +124,25 @@ class GateTest {
                 || kind == TensionerKind.TWIST
                 || kind == TensionerKind.FREQUENCY;
         assertThat(plan.gatePositions().containsKey(GateKind.TENSION_IN_WINDOW)).isEqualTo(window);
+    }
+
+    @Test
+    void nothingIsLetOffBeforeThePinsAreCountedIn() {
+        Bench bench =
+                new Bench(Books.card(Books.friction(), Books.USUAL)).started().until("pinsin");
+
+        assertThat(bench.refused(new CardEvent.Ticked("release")).gate()).contains(GateKind.REFERENCE_FOUND);
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = Stage.class,
+            names = {"PUMP_AND_SEALS", "CRANK_BEFORE_TURNS"})
+    void aBoltStagedBeforeTheTurnsIsDoneUpBeforeThemOnAChainToo(Stage stage) {
+        CardPlan plan = Books.card(Families.chain(Handling.careful(), "cover", stage), Set.of("chain", "tensioner"));
+
+        assertThat(plan.steps()).extracting(Step::code).containsOnlyOnce("torque-cambolt");
+        assertThat(plan.steps()).extracting(Step::code).containsSubsequence("torque-cambolt", "turn1");
     }
 
     @Test
