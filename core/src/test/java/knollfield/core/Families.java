@@ -129,7 +129,7 @@ public final class Families {
                                 false)),
                 List.of(
                         step("covers", 300 - 60, List.of(), List.of("crank", "mount")),
-                        // Source: rules.md section 5 and procedure.md, 5.0 h + 0.4 h + 0.4 h
+                        // By rules.md section 5 and procedure.md, 5.0 h + 0.4 h + 0.4 h
                         new AccessStep(
                                 "aircon",
                                 "Compressor aside",

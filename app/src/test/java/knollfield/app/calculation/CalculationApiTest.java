@@ -213,7 +213,7 @@ class CalculationApiTest {
                 {"steps": [], "equipment": [], "items": [{"code": "belt", "steps": ["ladder"]}]}""").errorAt("/items")).contains("ladder");
     }
 
-    // Source: rules.md section 5, "Part grade"
+    // By rules.md section 5, "Part grade"
     @ParameterizedTest
     @CsvSource({"3200, 130000, 938.46", "1920, 43000, 2539.53"})
     void aPartsLifeHasItsPrice(long price, int km, double minor) {
@@ -246,7 +246,7 @@ class CalculationApiTest {
         assertThat(left.get("costMinor").asLong()).isEqualTo(10_500);
     }
 
-    // Source: rules.md section 7, mark returns and the slider-crank
+    // By rules.md section 7, mark returns and the slider-crank
     @ParameterizedTest
     @CsvSource({"120, 20, 40, 6", "145, 24, 48, 290"})
     void teethSayWhenPaintMarksAreBack(int belt, int crank, int cam, int turns) {

@@ -550,7 +550,7 @@ class CardApiTest {
 
         assertThat(read.get("hertz").asDouble()).isBetween(70.0, 100.0);
         double hertz = read.get("hertz").asDouble();
-        // Source: rules.md section 8, T = 4·m·L²·f² with the family's 0.16 kg/m and 0.12 m
+        // By rules.md section 8, T = 4·m·L²·f² with the family's 0.16 kg/m and 0.12 m
         assertThat(read.get("newtons").asDouble())
                 .isCloseTo(4 * 0.16 * 0.12 * 0.12 * hertz * hertz, org.assertj.core.api.Assertions.within(1e-6));
         assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(before);

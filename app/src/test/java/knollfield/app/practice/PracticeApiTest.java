@@ -63,12 +63,12 @@ class PracticeApiTest {
         assertThat(torque.get("inRange").asBoolean()).isFalse();
         assertThat(torque.get("guard").asString()).isEqualTo("POUND_INCH");
         assertThat(torque.get("angleWords").asString()).isEqualTo("a quarter turn, 1.5 flats");
-        // Source: rules.md section 8
+        // By rules.md section 8
         assertThat(sum("tension", "{\"kilogramsPerMetre\": 0.16, \"metres\": 0.12, \"hertz\": 85}")
                         .get("newtons")
                         .asDouble())
                 .isCloseTo(66.6, org.assertj.core.api.Assertions.within(0.05));
-        // Source: rules.md section 7 (slider–crank)
+        // By rules.md section 7 (slider–crank)
         assertThat(sum("piston", "{\"throwMm\": 43, \"rodMm\": 137, \"degrees\": 90}")
                         .get("travelMm")
                         .asDouble())

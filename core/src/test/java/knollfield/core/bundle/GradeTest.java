@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class GradeTest {
 
-    // Source: rules.md section 5, "Part grade": the two pumps
+    // By rules.md section 5, "Part grade": the two pumps
     @ParameterizedTest
     @CsvSource({"3200, 9000, 130000, 938", "1920, 9000, 43000, 2540"})
     void theDearPumpIsTheCheapOne(long price, long labour, int km, double minor) {

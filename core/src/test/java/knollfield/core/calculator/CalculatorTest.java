@@ -26,7 +26,7 @@ class CalculatorTest {
         assertThat(Torque.of(1, unit).newtonMetres()).isEqualTo(newtonMetres, within(rounding));
     }
 
-    // Source: rules.md section 8 (string formula), 0.16 kg/m, 0.12 m, 85 Hz: 66.6 N; worked by hand
+    // By rules.md section 8 (string formula), 0.16 kg/m, 0.12 m, 85 Hz: 66.6 N; worked by hand
     // 4 · 0.16 · 0.0144 · 7225 = 66.5856
     @Test
     void theTensionOfAStringFollowsFromItsFrequency() {
@@ -114,7 +114,7 @@ class CalculatorTest {
         assertThat(TurnedAngle.flats(degrees)).isEqualTo(expected, within(1e-12 * expected + 1e-15));
     }
 
-    // Source: rules.md section 8; worked by hand: (2 · 0.30 + 4 · 0.50)/6 = 0.4333
+    // By rules.md section 8; worked by hand: (2 · 0.30 + 4 · 0.50)/6 = 0.4333
     @Test
     void coolantMixesByVolume() {
         assertThat(new CoolantMix(2, 0.30, 4, 0.50).share()).hasValue((2 * 0.30 + 4 * 0.50) / 6);

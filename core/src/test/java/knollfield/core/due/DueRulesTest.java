@@ -289,7 +289,7 @@ class DueRulesTest {
         assertThat(reasons(inOil)).contains("gauge its width");
     }
 
-    // Source: rules.md section 3, the table of evidence
+    // By rules.md section 3, the table of evidence
     @ParameterizedTest(name = "{0} on a belt: {1}, on a chain: {2}, hazard {3}")
     @CsvSource({
         "BELT_FAILED, STOP, STOP, 1",

@@ -22,7 +22,7 @@ class EngineTest {
                         new Pulley("cam", "Cam", Pulley.Role.CAM, 0, 200, cam, 60, false, true)));
     }
 
-    // Source: rules.md section 7, mark return
+    // By rules.md section 7, mark return
     @ParameterizedTest(name = "belt {0}, crank {1}, cam {2}: {3} turns")
     @CsvSource({"120, 20, 40, 6", "145, 24, 48, 290"})
     void paintMarksReturnAfterSoManyTurns(int belt, int crank, int cam, int turns) {

@@ -30,7 +30,7 @@ class TimingGeometryTest {
                 teeth > 0 && role != Pulley.Role.WATER_PUMP);
     }
 
-    // Source: rules.md section 7, slider-crank check values (r 43, l 137 mm)
+    // By rules.md section 7, slider-crank check values (r 43, l 137 mm)
     @ParameterizedTest
     @CsvSource({"0, 0", "30, 7.458", "90, 49.923", "180, 86", "-30, 7.458", "360, 0"})
     void thePistonGoesDown(double degrees, double mm) {
@@ -43,7 +43,7 @@ class TimingGeometryTest {
         assertThatThrownBy(() -> TimingGeometry.pistonTravel(0, 43, 10)).hasMessageContaining("above zero");
     }
 
-    // Source: rules.md section 7, one tooth out
+    // By rules.md section 7, one tooth out
     @ParameterizedTest
     @CsvSource({"24, 15", "48, 7.5"})
     void oneToothOut(int teeth, double degrees) {
@@ -117,7 +117,7 @@ class TimingGeometryTest {
                 .containsExactly("crank", "pump", "exhaust", "inlet", "tens");
     }
 
-    // Source: rules.md section 8, values printed in two units
+    // By rules.md section 8, values printed in two units
     @ParameterizedTest
     @CsvSource({
         "219, NEWTON_METRE, 158, POUND_FOOT, true",

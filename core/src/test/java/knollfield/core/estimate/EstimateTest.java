@@ -76,7 +76,7 @@ class EstimateTest {
                 .containsExactly("pump");
     }
 
-    // Source: rules.md section 6, (600 + sum of actual)/(600 + sum of book), worked by hand
+    // By rules.md section 6, (600 + sum of actual)/(600 + sum of book), worked by hand
     @Test
     void theWorkshopsOwnTimeScalesTheBook() {
         assertThat(TimeFactor.of(List.of())).isEqualTo(1);

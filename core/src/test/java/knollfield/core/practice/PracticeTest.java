@@ -89,7 +89,7 @@ class PracticeTest {
         Marks.Answers wrongWay = new Marks.Answers(List.of(), List.of(), e.wheelOut(), -e.teethOut(), Decision.STOP);
 
         assertThat(Marks.of(e, wrongWay).parts().get(2).points()).isEqualTo(15);
-        // Source: rules.md section 7, one tooth of 48 is 7.5° of cam
+        // By rules.md section 7, one tooth of 48 is 7.5° of cam
         assertThat(Math.abs(e.degreesOut())).isEqualTo(7.5, within(1e-9));
     }
 

@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class AgeReplacementTest {
 
-    // Source: rules.md section 4, check values
+    // By rules.md section 4, check values
     @ParameterizedTest(name = "shape {0}, failure {1}: renew at {2}, {3} a unit")
     @CsvSource({"2, 5, 0.5107, 4.0852", "3, 10, 0.3825, 3.9494"})
     void checkValues(double shape, double failure, double age, double cost) {

@@ -37,7 +37,7 @@ class RiskTest {
         return WEAR.cumulativeHazard(OptionalDouble.of(distance), OptionalDouble.of(age));
     }
 
-    // Source: rules.md section 4, check values
+    // By rules.md section 4, check values
     @ParameterizedTest(name = "from ({0}, {1}) to ({2}, {3}): {4} %")
     @CsvSource({"0, 0, 1, 1, 2.000", "0, 0, 1.25, 1.25, 4.813", "1.00, 0.98, 1.10, 1.05, 0.762"})
     void chances(double d1, double a1, double d2, double a2, double percent) {
