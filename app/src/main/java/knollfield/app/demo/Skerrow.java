@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Predicate;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.board.Boards;
@@ -47,6 +48,7 @@ import knollfield.core.engine.Part;
 import knollfield.core.jobcard.BookAnswer;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.GateKind;
 import knollfield.core.jobcard.Step;
 import knollfield.core.plan.WorkCalendar;
 import org.jspecify.annotations.Nullable;
@@ -363,16 +365,16 @@ class Skerrow implements SmartInitializingSingleton {
             long done = promise(belts.get(0), "perran", "Bay 1", workingDay(today, -1), 0);
             actAs("perran");
             checkIn(done);
-            work(done, "start");
+            work(done, s -> s.gate().filter(GateKind.FIRST_START::equals).isPresent());
             cards.enter(done, new CardEvent.SideFinding("Front brake hose chafed on the left", true));
             cards.enter(done, new CardEvent.RecheckAsked("Wheel fasteners, after the first drive", 0));
-            work(done, null);
+            work(done, s -> false);
             demo.moveToYesterday(done);
             actAs("ines");
             long atBench = promise(belts.get(1), "hedra", "Bay 2", workingDay(today, 0), 0);
             actAs("hedra");
             checkIn(atBench);
-            work(atBench, "marksafter");
+            work(atBench, s -> s.gate().filter(GateKind.REFERENCES_TRUE::equals).isPresent());
             actAs("ines");
             promise(belts.get(2), "ansel", "Bay 3", workingDay(today, 1), 4);
             promise(belts.get(3), "odo", "Bay 1", workingDay(today, 2), 0);
@@ -400,7 +402,7 @@ class Skerrow implements SmartInitializingSingleton {
         long id = promise(two.get(), "odo", "Bay 1", workingDay(clock.today(), 0), 0);
         actAs("odo");
         checkIn(id);
-        work(id, "bring:a:2");
+        work(id, s -> s.code().equals("bring:a:2"));
         actAs("ines");
     }
 
@@ -543,8 +545,8 @@ class Skerrow implements SmartInitializingSingleton {
                 jobId, new CardEvent.Started((int) km, "no faults seen", "hook 4", "none stored", Optional.empty()));
     }
 
-    /** Works a card with good answers up to {@code untilStep}, or to its signature. */
-    private void work(long jobId, @Nullable String untilStep) {
+    /** Works a card with good answers up to the first step that {@code until} holds for, or to its signature. */
+    private void work(long jobId, Predicate<Step> until) {
         while (true) {
             CardState card = cards.state(jobs.get(jobId));
             Optional<Step> next = card.next();
@@ -557,7 +559,7 @@ class Skerrow implements SmartInitializingSingleton {
                                 CardEvent.OldParts.SHOWN_AND_SCRAPPED));
                 return;
             }
-            if (next.get().code().equals(untilStep)) {
+            if (until.test(next.get())) {
                 return;
             }
             cards.enter(jobId, BookAnswer.to(next.get()));

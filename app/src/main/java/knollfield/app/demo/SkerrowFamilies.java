@@ -154,6 +154,7 @@ final class SkerrowFamilies {
                         .limits(Limit.of(105_000, 84), Limit.of(80_000, 60))
                         .belt(280, true, 167, null),
                 new FamilyBuilder("SOR-22", "Sorrel 2.2", Drive.CHAIN)
+                        .noMount()
                         .chain(118, 20)
                         .marks()
                         .tensioner(TensionerKind.CHAIN_RATCHET, true)
@@ -162,6 +163,7 @@ final class SkerrowFamilies {
                         .limits(Limit.ofKm(180_000), Limit.ofKm(130_000))
                         .chainDrive(270),
                 new FamilyBuilder("KES-18", "Kestle 1.8", Drive.CHAIN)
+                        .noMount()
                         .chain(124, 22)
                         .marks()
                         .tensioner(TensionerKind.CHAIN_RATCHET, true)

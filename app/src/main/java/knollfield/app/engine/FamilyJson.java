@@ -40,6 +40,7 @@ import knollfield.core.engine.build.Position;
 import knollfield.core.engine.build.Reference;
 import knollfield.core.engine.build.Shaft;
 import knollfield.core.engine.build.Wheel;
+import knollfield.core.engine.grow.GrownBuild;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
@@ -52,7 +53,7 @@ import tools.jackson.databind.node.ObjectNode;
 public class FamilyJson {
 
     private static final String FORMAT = "knollfield-engine-family";
-    /** What is written; documents of version 1, which say nothing of how an engine is built, are read as well. */
+    /** What is written; documents of version 1 are read as well, and how the engine is built is grown from them. */
     private static final int FORMAT_VERSION = 2;
 
     private static final int MOST_FAULTS = 60;
@@ -154,7 +155,7 @@ public class FamilyJson {
         path(family.get("path"), faults);
         if (faults.isEmpty()) {
             try {
-                return json.treeToValue(family, EngineFamily.class);
+                return GrownBuild.grown(json.treeToValue(family, EngineFamily.class));
             } catch (JacksonException e) {
                 faults.addAll(faultsOf(e, ""));
             }
@@ -192,7 +193,7 @@ public class FamilyJson {
         return read(document.toString());
     }
 
-    /** A body from the database; what older versions did not hold yet is filled in. */
+    /** A body from the database; what older versions did not hold yet is filled in, its build grown from the rest. */
     EngineFamily stored(String body) {
         ObjectNode family = (ObjectNode) json.readTree(body);
         if (!family.has("handling")) {
@@ -217,7 +218,7 @@ public class FamilyJson {
             handling.putNull("otherBank");
             handling.putArray("clearances");
         }
-        return json.treeToValue(family, EngineFamily.class);
+        return GrownBuild.grown(json.treeToValue(family, EngineFamily.class));
     }
 
     private void path(JsonNode path, List<BookFault> faults) {

@@ -141,7 +141,7 @@ public class Cards {
                 fixed.equipment(),
                 fixed.variants().keySet(),
                 job.rework().isPresent() ? scope.asRework() : scope);
-        return begunBefore ? CardGenerator.asBegunBefore(basis) : CardGenerator.generate(basis);
+        return CardGenerator.laid(basis, begunBefore ? CardPlan.Layout.BEGUN_BEFORE : CardPlan.Layout.ROUTED);
     }
 
     /** What a card of {@code job} begun now would rest on. */

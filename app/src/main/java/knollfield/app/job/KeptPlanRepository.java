@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.CardBasis;
@@ -20,10 +21,9 @@ import tools.jackson.databind.json.JsonMapper;
 @Repository
 class KeptPlanRepository {
 
-    /** How plans are laid today; 1 was a list with conditions. */
-    private static final int ROUTED = 2;
-
-    private static final int LISTED = 1;
+    /** How a kept plan was laid, by its number in the database. */
+    private static final Map<Integer, CardPlan.Layout> LAYOUTS =
+            Map.of(0, CardPlan.Layout.BEGUN_BEFORE, 1, CardPlan.Layout.LISTED, 2, CardPlan.Layout.ROUTED);
 
     private final JdbcClient jdbc;
     private final JsonMapper json;
@@ -62,9 +62,15 @@ class KeptPlanRepository {
     /** Plans of a card by the number of the entry that asked for them. */
     Map<Long, CardPlan> of(long jobId, EngineFamily family) {
         Map<Long, CardPlan> plans = new HashMap<>();
-        jdbc.sql("SELECT seq, body FROM card_plan WHERE job_id = :job")
+        jdbc.sql("SELECT seq, layout, body FROM card_plan WHERE job_id = :job")
                 .param("job", jobId)
-                .query((rs, row) -> plans.put(rs.getLong("seq"), plan(json, rs.getString("body"), family)))
+                .query((rs, row) -> plans.put(
+                        rs.getLong("seq"),
+                        plan(
+                                json,
+                                rs.getString("body"),
+                                family,
+                                Objects.requireNonNull(LAYOUTS.get(rs.getInt("layout"))))))
                 .list();
         return plans;
     }
@@ -74,13 +80,22 @@ class KeptPlanRepository {
     }
 
     /** A plan as its body was written. */
-    static CardPlan plan(JsonMapper json, String body, EngineFamily family) {
+    static CardPlan plan(JsonMapper json, String body, EngineFamily family, CardPlan.Layout layout) {
         Body b = tasks(json).readValue(body, Body.class);
         return CardPlan.kept(
                 new CardBasis(family, b.equipment(), b.settledBefore(), b.scope()),
                 b.phases(),
                 b.bookMinutes(),
-                b.turnsUntilPaintReturns());
+                b.turnsUntilPaintReturns(),
+                layout);
+    }
+
+    private static int number(CardPlan.Layout layout) {
+        return LAYOUTS.entrySet().stream()
+                .filter(l -> l.getValue() == layout)
+                .map(Map.Entry::getKey)
+                .findFirst()
+                .orElseThrow();
     }
 
     void keep(long jobId, long seq, CardPlan plan) {
@@ -98,7 +113,7 @@ class KeptPlanRepository {
                         """)
                 .param("job", jobId)
                 .param("seq", seq)
-                .param("layout", basis.family().build().isPresent() ? ROUTED : LISTED)
+                .param("layout", number(plan.layout()))
                 .param("body", json.writeValueAsString(body))
                 .update();
     }

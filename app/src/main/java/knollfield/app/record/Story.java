@@ -25,6 +25,7 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.GateKind;
 import org.springframework.stereotype.Service;
 
 /** What has happened to a vehicle's timing drive, as sentences, each with what proves it. */
@@ -131,9 +132,9 @@ class Story {
         Set<String> items = Completion.items(card);
         String what =
                 items.isEmpty() ? "Opened again and put back with the same parts" : named(family, items) + " renewed";
-        String proven = card.answers().containsKey("marksafter")
-                ? " Turned over twice, references true at attempt %d.".formatted(card.attempt())
-                : "";
+        boolean readTrue = card.plan().feeding(GateKind.REFERENCES_TRUE).stream()
+                .anyMatch(s -> card.answers().containsKey(s.code()));
+        String proven = readTrue ? " Turned over twice, references true at attempt %d.".formatted(card.attempt()) : "";
         int overridden = card.overrides().size();
         String again = job.rework()
                 .map(r -> " Came back from job %d: %s.".formatted(r.of(), r.reason()))

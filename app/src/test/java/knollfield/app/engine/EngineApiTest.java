@@ -11,6 +11,7 @@ import knollfield.app.Given;
 import knollfield.app.Server;
 import knollfield.app.demo.TestFamilies;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.grow.GrownBuild;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -61,7 +62,7 @@ class EngineApiTest {
                 ines.get("/api/engines/" + family.code() + "/document").ok().json();
         EngineFamily read = SERVER.bean(FamilyJson.class).read(document.toString());
 
-        assertThat(read).isEqualTo(family);
+        assertThat(read).isEqualTo(GrownBuild.grown(family));
         JsonNode again = take(document.toString(), false).ok().json();
         assertThat(again.get("filed").asBoolean()).as("nothing new is filed").isFalse();
         assertThat(again.get("differences")).isEmpty();

@@ -107,7 +107,7 @@ class CardApiTest {
             if (gate != null && !gate.equals("LABEL") && seen.add(gate)) {
                 String words = gateOf(card, gate).get("words").asString();
                 if (!gate.equals("CRITICAL_TORQUES")) {
-                    assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"label\"")
+                    assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"label:car\"")
                                     .problem(422, "gate-shut")
                                     .get("detail")
                                     .asString())
@@ -138,14 +138,14 @@ class CardApiTest {
     }
 
     @Test
-    void aTensionerOnlyCardHasNoGatesOfTheBelt() {
+    void aTensionerOnlyCardHoldsTheBeltAndDoesNotLayIt() {
         long job = atTheBench("HOL-12", "tensioner");
         List<String> gates = new ArrayList<>();
         card(hedra, job).get("gates").forEach(g -> gates.add(g.get("kind").asString()));
 
         assertThat(gates)
-                .contains("TENSIONER_SET", "TWO_TURNS", "FIT_CHECK", "LABEL")
-                .doesNotContain("PINS_OUT", "REFERENCES_TRUE", "REFERENCE_FOUND", "SLACK_AT_TENSIONER");
+                .contains("TENSIONER_SET", "TWO_TURNS", "FIT_CHECK", "LABEL", "CAMS_HELD", "REFERENCES_TRUE")
+                .doesNotContain("SLACK_AT_TENSIONER", "COOLANT_LEVEL");
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
     }
@@ -153,17 +153,21 @@ class CardApiTest {
     @Test
     void aBeltFoundOutOfTimeIsTimedFromScratch() {
         long job = atTheBench("HOL-16", "");
-        workUntil(hedra, job, "marksin");
-        JsonNode off = enter(hedra, job, "\"type\": \"MARKS\", \"step\": \"marksin\", \"wrong\": [\"inlet cam\"]")
+        workUntil(hedra, job, "find:crank-mark");
+        JsonNode off = enter(
+                        hedra,
+                        job,
+                        "\"type\": \"MARKS\", \"step\": \"find:crank-mark\", \"wrong\": [\"inlet cam mark\"]")
                 .ok()
                 .json();
-        assertThat(step(off, "marksin").get("answer").get("hint").asString()).contains("found out of time");
+        assertThat(step(off, "find:crank-mark").get("answer").get("hint").asString())
+                .contains("found out of time");
         JsonNode scratch = enter(hedra, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"inlet a tooth behind\"")
                 .ok()
                 .json();
 
         assertThat(scratch.get("outOfTime").asBoolean()).isTrue();
-        assertThat(scratch.get("nextStep").asString()).isEqualTo("safepos");
+        workUntil(hedra, job, "safepos");
         assertThat(step(scratch, "safepos").get("notes").get(0).asString()).isNotBlank();
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
@@ -194,9 +198,9 @@ class CardApiTest {
                 .ok()
                 .json();
         assertThat(wider.get("awaiting").get(0).get("code").asString()).isEqualTo("camseal");
-        assertThat(step(wider, "fit-camseal").get("awaitsOwner").asBoolean()).isTrue();
-        workUntil(hedra, job, "fit-camseal");
-        enter(hedra, job, "\"type\": \"TICK\", \"step\": \"fit-camseal\"").problem(422, "awaits-owner");
+        assertThat(step(wider, "fit:camseal").get("awaitsOwner").asBoolean()).isTrue();
+        workUntil(hedra, job, "fit:camseal");
+        enter(hedra, job, "\"type\": \"TICK\", \"step\": \"fit:camseal\"").problem(422, "awaits-owner");
         enter(hedra, job, "\"type\": \"COMPLETE\"").problem(422, "awaits-owner");
         JsonNode row = row(vehicle);
         assertThat(row.get("nextStepWords").asString()).isEqualTo("ask owner");
@@ -230,7 +234,7 @@ class CardApiTest {
     @Test
     void whatTheOwnerLeavesGoesOffTheCardAgain() {
         long job = atTheBench("CAL-16", "");
-        workUntil(hedra, job, "release");
+        workUntil(hedra, job, "release:belt");
         hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"crankseal\"]}")
                 .ok();
         assertThat(hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"wing\"]}")
@@ -240,7 +244,7 @@ class CardApiTest {
                 {"lines": ["crankseal"], "agreed": false, "saidBy": "Tamsin Orde", "warning": "may weep", "signed": true}""").ok();
 
         JsonNode card = card(hedra, job);
-        assertThat(Workbench.steps(card).map(s -> s.get("code").asString())).doesNotContain("fit-crankseal");
+        assertThat(Workbench.steps(card).map(s -> s.get("code").asString())).doesNotContain("fit:crankseal");
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
         assertThat(ines.get("/api/vehicles/" + vehicleOf(job))
@@ -317,11 +321,11 @@ class CardApiTest {
         enter(
                         hedra,
                         job,
-                        "\"type\": \"CONTINGENCY\", \"step\": \"strip\", \"words\": \"stud sheared\", \"minutes\": 45, "
+                        "\"type\": \"CONTINGENCY\", \"step\": \"undo:tensioner\", \"words\": \"stud sheared\", \"minutes\": 45, "
                                 + "\"part\": \"stud\", \"partMinor\": 350")
                 .ok();
-        workUntil(hedra, job, "level");
-        enter(hedra, job, "\"type\": \"DEFER\", \"step\": \"level\"").ok();
+        workUntil(hedra, job, "check:engine");
+        enter(hedra, job, "\"type\": \"DEFER\", \"step\": \"check:engine\"").ok();
         workUntil(hedra, job, null);
         assertThat(card(hedra, job).get("contingencyMinutes").asInt()).isEqualTo(45);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
@@ -393,7 +397,7 @@ class CardApiTest {
         try (PDDocument record = Loader.loadPDF(
                 hedra.get("/api/jobs/%d/record.pdf".formatted(job)).ok().bytes())) {
             assertThat(new PDFTextStripper().getText(record))
-                    .contains("Job record " + job, "dust, tensioner: worn", "Turn", "measured; book 130 N");
+                    .contains("Job record " + job, "dust, tensioner: worn", "turn 2 done", "measured; book 130 N");
         }
     }
 
@@ -414,7 +418,7 @@ class CardApiTest {
                         "\"type\": \"CHECK\", \"step\": \"onetime\", \"wrong\": [\"%s\"]"
                                 .formatted(points.get(0).asString()))
                 .ok();
-        assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"raise\"")
+        assertThat(enter(hedra, job, "\"type\": \"TICK\", \"step\": \"raise:car\"")
                         .problem(422, "gate-shut")
                         .get("detail")
                         .asString())
@@ -479,7 +483,7 @@ class CardApiTest {
     @Test
     void twoTechniciansAndAManagerAtOneCardLoseNothingAndTheLoserSeesBothValues() throws Exception {
         long job = atTheBench("CAL-16", "");
-        workUntil(hedra, job, "drain");
+        workUntil(hedra, job, "drain:coolant");
         long seen = card(hedra, job).get("seq").asLong();
         List<Client> three = List.of(hedra, perran, ines);
         ExecutorService bench = Executors.newFixedThreadPool(3);
@@ -505,7 +509,7 @@ class CardApiTest {
         assertThat(card(hedra, job).get("sideFindings")).hasSize(24);
 
         long based = card(hedra, job).get("seq").asLong();
-        String volume = "\"type\": \"MEASURE\", \"step\": \"drain\", \"value\": %s";
+        String volume = "\"type\": \"MEASURE\", \"step\": \"drain:coolant\", \"value\": %s";
         enter(hedra, job, UUID.randomUUID().toString(), based, volume.formatted("5.2"))
                 .ok();
         String loser = enter(perran, job, UUID.randomUUID().toString(), based, volume.formatted("4.1"))
@@ -513,7 +517,10 @@ class CardApiTest {
                 .get("detail")
                 .asString();
         assertThat(loser).contains("Hedra Voss", "\"5.2 L\"", "\"4.1 L\"");
-        assertThat(step(card(hedra, job), "drain").get("answer").get("words").asString())
+        assertThat(step(card(hedra, job), "drain:coolant")
+                        .get("answer")
+                        .get("words")
+                        .asString())
                 .isEqualTo("5.2 L");
     }
 

@@ -67,7 +67,7 @@ class GoldenCardTest {
                 .propertyStream()
                 .forEach(p -> plans.put(
                         Long.valueOf(p.getKey()),
-                        KeptPlanRepository.plan(json, p.getValue().toString(), family)));
+                        KeptPlanRepository.plan(json, p.getValue().toString(), family, CardPlan.Layout.LISTED)));
         if (plans.containsKey(1L)) {
             return plans.get(1L).keeping(plans);
         }
@@ -75,7 +75,8 @@ class GoldenCardTest {
         golden.get("items").valueStream().forEach(i -> items.add(i.asString()));
         Set<String> equipment = new HashSet<>();
         golden.get("equipment").valueStream().forEach(e -> equipment.add(e.asString()));
-        return CardGenerator.asBegunBefore(new CardBasis(family, equipment, Set.of(), CardScope.of(items)));
+        return CardGenerator.laid(
+                new CardBasis(family, equipment, Set.of(), CardScope.of(items)), CardPlan.Layout.BEGUN_BEFORE);
     }
 
     private static List<CardEntry> entries(JsonNode golden, JsonMapper json) {

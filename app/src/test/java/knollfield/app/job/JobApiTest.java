@@ -179,14 +179,14 @@ class JobApiTest {
     void theCardRefusesToBeSignedWithoutTheTwoTurns() {
         long job = bookedJob();
         start(job);
-        workUntil(job, "turn1");
+        workUntil(job, "turn:engine.1");
 
         assertThat(enter(job, "\"type\": \"COMPLETE\"")
                         .problem(422, "gate-shut")
                         .get("detail")
                         .asString())
                 .isEqualTo("Two turns by hand: turn 1 of 2 not done.");
-        enter(job, "\"type\": \"TURN\", \"step\": \"turn1\"").ok();
+        enter(job, "\"type\": \"TURN\", \"step\": \"turn:engine.1\"").ok();
         assertThat(enter(job, "\"type\": \"COMPLETE\"")
                         .problem(422, "gate-shut")
                         .get("detail")
@@ -219,13 +219,13 @@ class JobApiTest {
     void aTwelvefoldTorqueAsksForItsUnit() {
         long job = bookedJob();
         start(job);
-        workUntil(job, "torque-tensioner");
-        String entry = "\"type\": \"TORQUE\", \"step\": \"torque-tensioner\", \"value\": 53, \"unit\": \"%s\"";
+        workUntil(job, "tighten:tensioner:1");
+        String entry = "\"type\": \"TORQUE\", \"step\": \"tighten:tensioner:1\", \"value\": 53, \"unit\": \"%s\"";
 
         JsonNode question = enter(job, entry.formatted("POUND_FOOT")).problem(422, "unit-guard");
         assertThat(question.get("suggestion").asString()).isEqualTo("POUND_INCH");
         assertThat(steps(enter(job, entry.formatted("POUND_INCH")).ok().json())
-                        .filter(s -> s.get("code").asString().equals("torque-tensioner")))
+                        .filter(s -> s.get("code").asString().equals("tighten:tensioner:1")))
                 .singleElement()
                 .satisfies(
                         s -> assertThat(s.get("answer").get("words").asString()).isEqualTo("53 lb·in = 5.99 N·m"));
@@ -363,7 +363,7 @@ class JobApiTest {
 
         ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("", version)).ok();
 
-        assertThat(steps(card(job)).map(s -> s.get("code").asString())).contains("fit-camseal");
+        assertThat(steps(card(job)).map(s -> s.get("code").asString())).contains("fit:camseal");
         ines.put(
                         "/api/jobs/%d/scope".formatted(job),
                         Given.scope("\"pump\": {\"in\": false, \"reason\": \"no time\"}", version + 1))
@@ -447,7 +447,7 @@ class JobApiTest {
     void twoAtOneCardLoseNoEntry() throws Exception {
         long job = bookedJob();
         start(job);
-        workUntil(job, "marksin");
+        workUntil(job, "find:crank-mark");
         long seen = card(job).get("seq").asLong();
         List<String> keys =
                 Stream.generate(() -> UUID.randomUUID().toString()).limit(12).toList();
@@ -474,7 +474,7 @@ class JobApiTest {
     void aCardIsTheSumOfItsEntriesAfterARestartOfItsReader() {
         long job = bookedJob();
         start(job);
-        workUntil(job, "turn2");
+        workUntil(job, "turn:engine.2");
         JsonNode once = card(job);
         JsonNode again = ines.get("/api/jobs/%d/card".formatted(job)).json();
 
@@ -488,14 +488,14 @@ class JobApiTest {
     void aHardStopTakesTheTimingBackAndIsSaid() {
         long job = bookedJob();
         start(job);
-        workUntil(job, "turn2");
+        workUntil(job, "turn:engine.2");
         JsonNode stopped = enter(job, "\"type\": \"HARD_STOP\", \"words\": \"at a quarter\"")
                 .ok()
                 .json();
 
         assertThat(stopped.get("hardStop").asBoolean()).isTrue();
         assertThat(stopped.get("attempt").asInt()).isEqualTo(2);
-        assertThat(stopped.get("nextStep").asString()).isEqualTo("marksagain");
+        assertThat(stopped.get("nextStep").asString()).isEqualTo("again:bring");
         workUntil(job, null);
         assertThat(card(job).get("hardStop").asBoolean()).isFalse();
         enter(job, "\"type\": \"COMPLETE\"").ok();
@@ -505,12 +505,12 @@ class JobApiTest {
     void anUndoneEntryLeavesTheStepOpenAndOneReliedOnStays() {
         long job = bookedJob();
         start(job);
-        workUntil(job, "turn2");
+        workUntil(job, "turn:engine.2");
 
-        enter(job, "\"type\": \"UNDO\", \"step\": \"turn1\"").ok();
-        assertThat(card(job).get("nextStep").asString()).isEqualTo("turn1");
-        enter(job, "\"type\": \"TURN\", \"step\": \"turn1\"").ok();
-        assertThat(enter(job, "\"type\": \"UNDO\", \"step\": \"battery\"")
+        enter(job, "\"type\": \"UNDO\", \"step\": \"turn:engine.1\"").ok();
+        assertThat(card(job).get("nextStep").asString()).isEqualTo("turn:engine.1");
+        enter(job, "\"type\": \"TURN\", \"step\": \"turn:engine.1\"").ok();
+        assertThat(enter(job, "\"type\": \"UNDO\", \"step\": \"safe:battery\"")
                         .problem(422, "gate-shut")
                         .get("detail")
                         .asString())
@@ -523,7 +523,8 @@ class JobApiTest {
         start(job);
         enter(job, "\"type\": \"TICK\", \"step\": \"no-such-step\"").problem(422, "card-refused");
         enter(job, "\"type\": \"TURN\", \"step\": \"parts\"").problem(422, "card-refused");
-        enter(job, "\"type\": \"COUNT\", \"step\": \"moveover\"").problem(422, "invalid-input");
+        enter(job, "\"type\": \"COUNT\", \"step\": \"move-over:tensioner-small\"")
+                .problem(422, "invalid-input");
         enter(hedra, job, "", 0, "\"type\": \"TICK\", \"step\": \"parts\"").problem(422, "invalid-input");
     }
 

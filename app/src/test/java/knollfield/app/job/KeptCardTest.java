@@ -238,8 +238,10 @@ class KeptCardTest {
     void everyBookOfTheDemoIsProvenAsOneLooks() {
         Given.family(SERVER);
         Set<String> unproven = new HashSet<>();
-        for (String code :
-                List.of("PEL-14", "DRE-20D", "QUE-30V", "DRE-16D", "TRE-25V", "MER-10", "GOS-18", "ZEL-32V")) {
+        for (String code : List.of(
+                "PEL-14", "DRE-20D", "QUE-30V", "DRE-16D", "TRE-25V", "MER-10", "GOS-18", "ZEL-32V", "CAL-16",
+                "CAL-20D", "OST-20", "OST-24V", "LAM-27V", "TAV-19D", "BRE-14", "HOL-12", "HOL-16", "WIN-15", "SOR-22",
+                "KES-18")) {
             JsonNode proof =
                     ines.get("/api/engines/%s/proof".formatted(code)).ok().json();
             assertThat(proof.get("worked").asBoolean()).isTrue();
@@ -249,11 +251,5 @@ class KeptCardTest {
                     .forEach(p -> unproven.add(code + " " + p.get("name").asString()));
         }
         assertThat(unproven).isEmpty();
-        assertThat(ines.get("/api/engines/CAL-16/proof")
-                        .ok()
-                        .json()
-                        .get("worked")
-                        .asBoolean())
-                .isFalse();
     }
 }

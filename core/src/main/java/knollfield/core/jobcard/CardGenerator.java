@@ -3,6 +3,7 @@ package knollfield.core.jobcard;
 import java.util.Set;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.grow.GrownBuild;
 
 /**
  * Makes a job card from the family's book, the vehicle's equipment and the items of the job (procedure.md). A step is
@@ -24,29 +25,28 @@ public final class CardGenerator {
     }
 
     /**
-     * The card for {@code basis}.
+     * The card for {@code basis}, worked out from how the engine is built; for a book that does not say so itself, from
+     * what its steps and joints tell of it ({@link GrownBuild}).
      *
      * @throws IllegalArgumentException for an item code the family does not know
      * @throws CardNotProven where the book contradicts itself, or the card it gives breaks a law
      */
     public static CardPlan generate(CardBasis basis) {
-        if (basis.family().build().isPresent()) {
-            return RoutedCard.of(basis);
-        }
-        return listed(basis, true);
+        return RoutedCard.of(new CardBasis(
+                GrownBuild.grown(basis.family()), basis.equipment(), basis.settledBefore(), basis.scope()));
     }
 
     /**
-     * The card as it was made for one begun before plans were kept; for those cards alone.
+     * The card as {@code layout} lays it; the two old ones for cards begun so, and for those alone.
      *
      * @throws IllegalArgumentException for an item code the family does not know
+     * @throws CardNotProven as {@link #generate(CardBasis)}
      */
-    public static CardPlan asBegunBefore(CardBasis basis) {
-        return listed(basis, false);
-    }
-
-    private static CardPlan listed(CardBasis basis, boolean closes) {
-        CardSteps card = new CardSteps(basis, closes);
+    public static CardPlan laid(CardBasis basis, CardPlan.Layout layout) {
+        if (layout == CardPlan.Layout.ROUTED) {
+            return generate(basis);
+        }
+        CardSteps card = new CardSteps(basis, layout);
         if (basis.family().drive() == Drive.CHAIN) {
             new ChainCard(card).write();
         } else {

@@ -25,10 +25,21 @@ public final class CardPlan {
     /** Plans as they were laid when the card was worked, by the number of the entry that asked for them. */
     private Map<Long, CardPlan> kept = Map.of();
 
-    private boolean begunBefore;
+    private final Layout layout;
 
-    CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
+    /** How a plan is laid; a card goes on as it was begun. */
+    public enum Layout {
+        /** A list with conditions, as made before plans were kept; laid anew at each reading. */
+        BEGUN_BEFORE,
+        /** The same list, which closes all it opens. */
+        LISTED,
+        /** Worked out from the book and proven. */
+        ROUTED
+    }
+
+    CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns, Layout layout) {
         this.basis = basis;
+        this.layout = layout;
         this.phases = List.copyOf(phases);
         this.bookMinutes = bookMinutes;
         this.turnsUntilPaintReturns = turnsUntilPaintReturns;
@@ -45,8 +56,9 @@ public final class CardPlan {
     }
 
     /** A plan as it was laid and kept; nothing is worked out anew. */
-    public static CardPlan kept(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns) {
-        return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns);
+    public static CardPlan kept(
+            CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns, Layout layout) {
+        return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout);
     }
 
     /**
@@ -55,17 +67,14 @@ public final class CardPlan {
      * @param plans by the number of the entry
      */
     public CardPlan keeping(Map<Long, CardPlan> plans) {
-        CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns);
+        CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout);
         same.kept = Map.copyOf(plans);
-        same.begunBefore = begunBefore;
         return same;
     }
 
-    /** This plan on a card begun before plans were kept, which goes on as such cards were made. */
-    CardPlan asBegunBefore() {
-        CardPlan same = keeping(kept);
-        same.begunBefore = true;
-        return same;
+    /** How it was laid, and how the card goes on. */
+    public Layout layout() {
+        return layout;
     }
 
     /** What it was generated from. */
@@ -98,7 +107,7 @@ public final class CardPlan {
         if (before != null) {
             return before.keeping(kept);
         }
-        return (begunBefore ? CardGenerator.asBegunBefore(other) : CardGenerator.generate(other)).keeping(kept);
+        return CardGenerator.laid(other, layout).keeping(kept);
     }
 
     /** All steps in working order. */

@@ -64,7 +64,7 @@ public record CardScope(
         return new CardScope(items, awaiting, variants, all, paint, outOfTime, attempt, rework, refitted);
     }
 
-    CardScope paint(boolean value) {
+    public CardScope paint(boolean value) {
         return new CardScope(items, awaiting, variants, filed, value, outOfTime, attempt, rework, refitted);
     }
 

@@ -37,6 +37,13 @@ final class CardSteps {
     final Labour labour;
     /** The loop itself comes off, so that the timing must be found and proven again. */
     final boolean opensDrive;
+    /** Where not every pin is here, own paint proves the timing. */
+    static final Task PIECES_OR_PAINT = new Task.Choose(
+            List.of(
+                    new Task.Choose.Option("here", "every piece is here, whole", false),
+                    new Task.Choose.Option("paint", "not all: own paint marks instead", true)),
+            Task.Choose.Changes.REFERENCE);
+
     /** How the timing is proven on this card. */
     final ReferenceMethod reference;
 
@@ -47,12 +54,12 @@ final class CardSteps {
     /** Every joint that is opened is done up on the card, and every item fitted; cards begun before did not see to it. */
     private final boolean closes;
 
-    CardSteps(CardBasis basis) {
-        this(basis, true);
-    }
+    private final CardPlan.Layout layout;
 
-    CardSteps(CardBasis basis, boolean closes) {
-        this.closes = closes;
+    /** @param layout one of the two that list */
+    CardSteps(CardBasis basis, CardPlan.Layout layout) {
+        this.layout = layout;
+        this.closes = layout == CardPlan.Layout.LISTED;
         this.basis = basis;
         this.scope = basis.scope();
         this.family = basis.family().settled(scope.variants());
@@ -66,9 +73,7 @@ final class CardSteps {
     }
 
     CardPlan plan() {
-        CardPlan plan =
-                new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns());
-        return closes ? plan : plan.asBegunBefore();
+        return new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns(), layout);
     }
 
     /** What no phase before has fitted or done up. */
@@ -148,14 +153,7 @@ final class CardSteps {
         Step parts = tick("parts", "Parts here, checked against the job");
         if (family.reference() == ReferenceMethod.PINS && opensDrive) {
             steps.add(parts);
-            steps.add(Step.of(
-                            "tools",
-                            "Locking tools, piece by piece",
-                            new Task.Choose(
-                                    List.of(
-                                            new Task.Choose.Option("here", "every piece is here, whole", false),
-                                            new Task.Choose.Option("paint", "not all: own paint marks instead", true)),
-                                    Task.Choose.Changes.REFERENCE))
+            steps.add(Step.of("tools", "Locking tools, piece by piece", PIECES_OR_PAINT)
                     .notes(pieces())
                     .gate(GateKind.TOOLS_HERE));
         } else {
@@ -264,14 +262,7 @@ final class CardSteps {
     void compare(String code) {
         List<Step> steps = new ArrayList<>();
         if (scope.rework()) {
-            steps.add(Step.of(
-                    "refit",
-                    "What goes in",
-                    new Task.Choose(
-                            List.of(
-                                    new Task.Choose.Option("new", "new parts", false),
-                                    new Task.Choose.Option("same", "the same parts as before", true)),
-                            Task.Choose.Changes.REFITTED)));
+            steps.add(refit());
         }
         List<String> points = new ArrayList<>();
         for (Item item : family.items()) {
@@ -297,6 +288,18 @@ final class CardSteps {
                     .gate(GateKind.FIT_CHECK));
         }
         phase(code, "Clean, compare", steps);
+    }
+
+    /** Work done again after a signature: new parts, or the same ones back. */
+    static Step refit() {
+        return Step.of(
+                "refit",
+                "What goes in",
+                new Task.Choose(
+                        List.of(
+                                new Task.Choose.Option("new", "new parts", false),
+                                new Task.Choose.Option("same", "the same parts as before", true)),
+                        Task.Choose.Changes.REFITTED));
     }
 
     private static boolean isFitted(ItemKind kind) {
@@ -473,6 +476,13 @@ final class CardSteps {
             notes.add("Left-hand thread.");
         }
         a.socket().ifPresent(s -> notes.add("Socket: " + s + "."));
+        notes.addAll(faceAndThread(a));
+        return notes;
+    }
+
+    /** Lengths, faces and threads of a joint, in words. */
+    static List<String> faceAndThread(Assembly a) {
+        List<String> notes = new ArrayList<>();
         if (a.lengths().size() > 1) {
             notes.add("Bolts: "
                     + String.join(

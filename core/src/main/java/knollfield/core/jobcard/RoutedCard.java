@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import knollfield.core.bundle.Labour;
 import knollfield.core.dryrun.DryRun;
 import knollfield.core.dryrun.Verdict;
@@ -21,6 +22,8 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Caution;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.grow.PaintedBuild;
 import knollfield.core.engine.work.Breach;
 import knollfield.core.engine.work.Goal;
 import knollfield.core.engine.work.Law;
@@ -44,6 +47,7 @@ final class RoutedCard {
     private final Anatomy book;
     private final Set<String> goal;
     private final RoutedWords words;
+    private final Line line;
     private final RoutedSteps steps;
     private final boolean chain;
     private final List<Phase> phases = new ArrayList<>();
@@ -52,12 +56,14 @@ final class RoutedCard {
     private RoutedCard(CardBasis basis) {
         this.basis = basis;
         this.family = basis.family().settled(basis.scope().variants());
-        Build build = family.build().orElseThrow();
+        Build own = family.build().orElseThrow();
+        Build build = basis.scope().paint() ? PaintedBuild.of(own) : own;
         this.book = new Anatomy(build, basis.equipment());
         this.goal = goal(family, build, basis.scope().items());
         this.words = new RoutedWords(book, family);
         this.chain = build.loops().stream().anyMatch(l -> l.kind() == Drive.CHAIN);
-        this.steps = new RoutedSteps(basis, family, book, words, goal);
+        this.line = proven();
+        this.steps = new RoutedSteps(basis, family, book, words, goal, line.operations());
     }
 
     /** @throws CardNotProven where the book gives no card that keeps every law */
@@ -87,13 +93,13 @@ final class RoutedCard {
     }
 
     private CardPlan plan() {
-        Line line = proven();
         identify();
-        inHand(line);
+        inHand();
         List<Placed> placed = line.placed();
         boolean scratch = basis.scope().outOfTime();
         boolean scratchLaid = false;
         boolean corrected = false;
+        boolean asked = false;
         int i = 0;
         while (i < placed.size()) {
             Stretch stretch = placed.get(i).stretch();
@@ -111,21 +117,25 @@ final class RoutedCard {
                 phases.add(new Phase(chain ? "C11x" : "B22x", "Correction", steps.correction(line.operations())));
                 corrected = true;
             }
-            List<Step> made = steps.of(scratch && !scratchLaid ? steps.withoutFinding(run) : run);
+            List<Step> made = new ArrayList<>(steps.of(scratch && !scratchLaid ? steps.withoutFinding(run) : run));
+            if (stretch == Stretch.COMPARE && basis.scope().rework() && !asked) {
+                made.add(0, CardSteps.refit());
+                asked = true;
+            }
             if (!made.isEmpty()) {
                 phases.add(new Phase(code(stretch), stretch.title(), made));
             }
             if (stretch == Stretch.OPEN && times.getOrDefault(Stretch.OPEN, 0) == 1) {
-                firstLook(line);
+                firstLook();
             }
         }
         int minutes =
                 Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
-        return new CardPlan(basis, withNeeds(line), minutes, paintReturns(family));
+        return new CardPlan(basis, withNeeds(), minutes, paintReturns(family), CardPlan.Layout.ROUTED);
     }
 
     /** The phases, each step with the steps it must come after. */
-    private List<Phase> withNeeds(Line line) {
+    private List<Phase> withNeeds() {
         Map<Operation, String> stepOf = new HashMap<>();
         phases.forEach(p -> p.steps().forEach(s -> s.operations().forEach(o -> stepOf.putIfAbsent(o, s.code()))));
         Map<String, Set<String>> needs = new HashMap<>();
@@ -165,19 +175,19 @@ final class RoutedCard {
 
     private Line proven() {
         Goal wanted = new Goal(goal);
-        Line line;
+        Line laid;
         try {
-            line = Router.lay(book, wanted);
+            laid = Router.lay(book, wanted);
         } catch (Unroutable e) {
             throw new CardNotProven(e.circle().stream()
                     .map(a -> new Breach(List.of(a.law()), Optional.of(a.then()), a.thing(), circleWords(a)))
                     .toList());
         }
-        Verdict verdict = DryRun.prove(book, wanted, line.operations());
+        Verdict verdict = DryRun.prove(book, wanted, laid.operations());
         if (!verdict.passes()) {
             throw new CardNotProven(verdict.breaches());
         }
-        return line;
+        return laid;
     }
 
     private String circleWords(Arrow a) {
@@ -214,28 +224,39 @@ final class RoutedCard {
     }
 
     private void identify() {
-        CardSteps common = new CardSteps(basis);
+        CardSteps common = new CardSteps(basis, CardPlan.Layout.LISTED);
         common.identify(chain ? "C0" : "B1");
         phases.addAll(common.phasesSoFar());
     }
 
-    private void inHand(Line line) {
+    private void inHand() {
         List<Step> made = new ArrayList<>();
         made.add(tick("parts", "Parts here, checked against the job"));
         List<String> tools = line.operations().stream()
                 .filter(o -> o.verb() == Verb.SET_IN && o.round() == 1)
                 .filter(o -> book.hardware(o.thing())
-                        .filter(h -> h.kind() != knollfield.core.engine.build.Hardware.Kind.TENSIONER_PIN)
+                        .filter(h -> h.kind() != Hardware.Kind.TENSIONER_PIN)
                         .isPresent())
                 .map(o -> lower(words.name(o.thing())))
                 .toList();
         if (!tools.isEmpty()) {
-            made.add(Step.of(
-                            "tools", "Tools, piece by piece", new Task.Check(tools, "here, whole", "missing or broken"))
-                    .notes(family.tools().pieces().stream()
-                            .map(p -> "%d × %s: %s".formatted(p.count(), p.name(), p.use()))
-                            .toList())
-                    .gate(GateKind.TOOLS_HERE));
+            List<String> pieces = Stream.concat(
+                            tools.stream(),
+                            family.tools().pieces().stream()
+                                    .map(p -> "%d × %s: %s".formatted(p.count(), p.name(), p.use())))
+                    .toList();
+            boolean pins = family.build().orElseThrow().hardware().stream().anyMatch(Hardware::slidesIn);
+            made.add(
+                    pins
+                            ? Step.of("tools", "Tools, piece by piece", CardSteps.PIECES_OR_PAINT)
+                                    .notes(pieces)
+                                    .gate(GateKind.TOOLS_HERE)
+                            : Step.of(
+                                            "tools",
+                                            "Tools, piece by piece",
+                                            new Task.Check(tools, "here, whole", "missing or broken"))
+                                    .notes(pieces.subList(tools.size(), pieces.size()))
+                                    .gate(GateKind.TOOLS_HERE));
         }
         List<String> fasteners = line.operations().stream()
                 .filter(o -> o.verb() == Verb.COMPARE)
@@ -255,7 +276,7 @@ final class RoutedCard {
     }
 
     /** Once the covers are off the drive is looked at, before anything is let off. */
-    private void firstLook(Line line) {
+    private void firstLook() {
         boolean opens = line.operations().stream()
                 .anyMatch(o -> o.verb() == Verb.LOOP_OFF || o.verb() == Verb.RELEASE || o.verb() == Verb.SET_IN);
         if (!opens) {

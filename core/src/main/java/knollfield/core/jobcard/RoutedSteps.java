@@ -39,6 +39,7 @@ final class RoutedSteps {
     private enum Group {
         OFF,
         ON,
+        PLUGS,
         PLAIN,
         FIND,
         MARK,
@@ -55,8 +56,18 @@ final class RoutedSteps {
     private final Anatomy book;
     private final RoutedWords words;
     private final Set<String> goal;
+    /** Something ran out and is filled in again. */
+    private final boolean fills;
 
-    RoutedSteps(CardBasis basis, EngineFamily family, Anatomy book, RoutedWords words, Set<String> goal) {
+    /** @param line all that the card does, in order */
+    RoutedSteps(
+            CardBasis basis,
+            EngineFamily family,
+            Anatomy book,
+            RoutedWords words,
+            Set<String> goal,
+            List<Operation> line) {
+        this.fills = line.stream().anyMatch(o -> o.verb() == Verb.FILL);
         this.basis = basis;
         this.family = family;
         this.book = book;
@@ -72,7 +83,11 @@ final class RoutedSteps {
             Group group = group(run.get(i).operation());
             List<Placed> together = new ArrayList<>();
             together.add(run.get(i++));
-            while (group != Group.ALONE && i < run.size() && group(run.get(i).operation()) == group) {
+            Optional<String> waitsFor = serves(operations(together));
+            while (group != Group.ALONE
+                    && i < run.size()
+                    && group(run.get(i).operation()) == group
+                    && serves(operations(run.subList(i, i + 1))).equals(waitsFor)) {
                 together.add(run.get(i++));
             }
             if (group == Group.ALONE) {
@@ -85,6 +100,9 @@ final class RoutedSteps {
             }
             if (group == Group.OFF) {
                 pieces(together).ifPresent(made::add);
+            }
+            if (group == Group.ON) {
+                made.addAll(counted(together));
             }
         }
         return made;
@@ -122,6 +140,21 @@ final class RoutedSteps {
                 .gate(GateKind.PIECES_FOUND));
     }
 
+    /** Bolts of several lengths are counted back into their places. */
+    private List<Step> counted(List<Placed> together) {
+        return together.stream()
+                .map(Placed::operation)
+                .filter(o -> o.verb() == Verb.TIGHTEN && o.stage() == 1)
+                .flatMap(o -> family.joint(o.thing()).stream())
+                .filter(j -> j.assembly().lengths().size() > 1)
+                .map(j -> Step.of(
+                                "back:" + j.code(),
+                                j.name() + ": as many back as came out",
+                                new Task.Count("bolts back", j.bolts()))
+                        .notes(CardSteps.faceAndThread(j.assembly())))
+                .toList();
+    }
+
     /** A torque and the angle that follows it at once are one step. */
     private int withItsAngle(List<Placed> together, List<Placed> run, int next) {
         Operation first = together.get(0).operation();
@@ -146,8 +179,9 @@ final class RoutedSteps {
     private Group group(Operation o) {
         return switch (o.verb()) {
             case UNDO, TAKE_OFF -> Group.OFF;
-            case FIT, FOR_NOW -> Group.ON;
-            case TIGHTEN -> isPlain(o) ? Group.ON : Group.ALONE;
+            case FIT -> isPlug(o.thing()) ? Group.PLUGS : Group.ON;
+            case FOR_NOW -> Group.ON;
+            case TIGHTEN -> isOfPlugs(o) ? Group.PLUGS : isPlain(o) ? Group.ON : Group.ALONE;
             case FIND -> Group.FIND;
             case MARK -> book.reference(o.thing()).isPresent() ? Group.MARK : Group.PLAIN;
             case SET_IN -> {
@@ -170,6 +204,17 @@ final class RoutedSteps {
             case RAISE, LOOP_OFF, LOOK, CREEP -> Group.PLAIN;
             default -> Group.ALONE;
         };
+    }
+
+    private boolean isPlug(String part) {
+        return book.assembly(part).filter(a -> a.kind() == Assembly.Kind.PLUG).isPresent();
+    }
+
+    private boolean isOfPlugs(Operation o) {
+        return isPlain(o)
+                && book.joint(o.thing())
+                        .filter(j -> !j.holds().isEmpty() && j.holds().stream().allMatch(this::isPlug))
+                        .isPresent();
     }
 
     private boolean isPlain(Operation o) {
@@ -253,6 +298,7 @@ final class RoutedSteps {
         return switch (group) {
             case OFF -> List.of(off(code, run));
             case ON, PLAIN -> List.of(tick(code, words.plain(run)));
+            case PLUGS -> List.of(confirm(code, words.plain(run), GateKind.PLUGS_BACK));
             case FIND ->
                 List.of(Step.of(
                                 code,
@@ -354,7 +400,7 @@ final class RoutedSteps {
                         code,
                         held ? "Own marks true, before the ties come off" : "References after two turns",
                         new Task.TrueMarks(names(things)))
-                .notes(held ? List.of("They say nothing once the chain has moved on.") : notes)
+                .notes(held ? List.of("They say nothing once belt or chain has moved on.") : notes)
                 .gate(GateKind.REFERENCES_TRUE)
                 .proving();
     }
@@ -366,13 +412,22 @@ final class RoutedSteps {
         return fasteners ? fasteners(thing) + ": length, thread, new" : words.compared(thing);
     }
 
+    /** One-time fasteners as they are ordered, or by the name of their joint where the book names no part. */
     String fasteners(String code) {
-        return lower(book.joints().stream()
+        return book.joints().stream()
                 .filter(j -> j.fasteners().filter(code::equals).isPresent())
-                .map(Joint::name)
+                .flatMap(j -> ordered(j).stream())
                 .distinct()
-                .reduce((a, b) -> a + " and " + lower(b))
-                .orElse(code));
+                .reduce((a, b) -> a + " and " + b)
+                .orElse(code);
+    }
+
+    private List<String> ordered(Joint j) {
+        List<String> parts = family.joint(j.code()).stream()
+                .flatMap(b -> b.oneTimeParts().stream())
+                .map(p -> p.quantity() > 1 ? "%d × %s".formatted(p.quantity(), lower(p.name())) : lower(p.name()))
+                .toList();
+        return parts.isEmpty() ? List.of(lower(j.name())) : parts;
     }
 
     private List<String> places(List<String> small) {
@@ -654,7 +709,11 @@ final class RoutedSteps {
             case WINDOW ->
                 look.unit().startsWith("mm")
                         ? Task.Measure.Kind.POINTER
-                        : look.unit().startsWith("Hz") ? Task.Measure.Kind.FREQUENCY : Task.Measure.Kind.TWIST;
+                        : look.unit().startsWith("Hz")
+                                ? Task.Measure.Kind.FREQUENCY
+                                : look.unit().startsWith("N·m")
+                                        ? Task.Measure.Kind.TOOL_TORQUE
+                                        : Task.Measure.Kind.TWIST;
             case CLEARANCE -> Task.Measure.Kind.CLEARANCE;
             case GAP, COUNT -> Task.Measure.Kind.GAP;
         };
@@ -689,7 +748,7 @@ final class RoutedSteps {
     }
 
     private Step check(String code) {
-        return book.fluids().isEmpty()
+        return !fills
                 ? tick(code, "Looked over once more: dry, nothing left behind")
                 : confirm(code, "Levels read, cold where the book says so", GateKind.COOLANT_LEVEL)
                         .caution("Never open a hot system.");

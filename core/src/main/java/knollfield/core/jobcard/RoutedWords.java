@@ -154,6 +154,11 @@ final class RoutedWords {
                     if (j.undoing().leftHand()) {
                         notes.add(j.name() + ": left-hand thread.");
                     }
+                    if (o.stage() == 1) {
+                        family.joint(j.code()).stream()
+                                .flatMap(b -> CardSteps.faceAndThread(b.assembly()).stream())
+                                .forEach(n -> notes.add(j.name() + ": " + CardSteps.lower(n)));
+                    }
                 });
             } else if (o.verb() == Verb.FIT) {
                 book.assembly(o.thing())
@@ -162,8 +167,15 @@ final class RoutedWords {
             } else if (o.verb() == Verb.LAY) {
                 book.loop(o.thing()).ifPresent(l -> {
                     notes.add(laying(l));
+                    family.handling().slackStrategy().ifPresent(notes::add);
+                    if (family.handling().printedMarks()) {
+                        notes.add("Printed marks: count between them.");
+                    }
                     shafts(l, notes);
                 });
+            } else if (o.verb() == Verb.TENSION
+                    && !family.handling().tensionerSetting().isBlank()) {
+                notes.add(sentence(family.handling().tensionerSetting()));
             } else if (o.verb() == Verb.SET_IN) {
                 book.hardware(o.thing())
                         .filter(h -> h.playDegrees() > 0)
@@ -171,6 +183,10 @@ final class RoutedWords {
             }
         }
         return notes.stream().distinct().toList();
+    }
+
+    private static String sentence(String words) {
+        return words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + (words.endsWith(".") ? "" : ".");
     }
 
     private void undoing(Joint j, List<String> notes) {

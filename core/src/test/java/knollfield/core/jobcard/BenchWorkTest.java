@@ -161,8 +161,8 @@ class BenchWorkTest {
     @Test
     void theSamePartsPutBackRestartNoClock() {
         CardScope scope = CardScope.of(Set.of("belt", "tensioner")).asRework();
-        CardPlan plan = CardGenerator.generate(
-                new CardBasis(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), Set.of(), scope));
+        CardPlan plan =
+                Books.listed(new CardBasis(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), Set.of(), scope));
         Bench same = new Bench(plan).started().until("refit");
         assertThat(same.refused(new CardEvent.Chosen("refit", "same", ""))).hasMessageContaining("few words");
         same.enter(new CardEvent.Chosen("refit", "same", "belt is a week old"))

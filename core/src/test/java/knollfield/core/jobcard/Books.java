@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.Families;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.EngineFamily;
@@ -132,7 +133,17 @@ final class Books {
 
     /** The card of a first job with nothing settled yet. */
     static CardPlan card(EngineFamily family, Set<String> items) {
-        return CardGenerator.generate(new CardBasis(family, Set.of(), Set.of(), CardScope.of(items)));
+        return listed(new CardBasis(family, Set.of(), Set.of(), CardScope.of(items)));
+    }
+
+    /** The listed card with every variant settled, as cards begun before were laid. */
+    static CardPlan listed(EngineFamily family, Set<String> equipment, Set<String> items) {
+        Set<String> all = family.variants().stream().map(Variant::code).collect(Collectors.toSet());
+        return listed(new CardBasis(family, equipment, all, CardScope.of(items)));
+    }
+
+    static CardPlan listed(CardBasis basis) {
+        return CardGenerator.laid(basis, CardPlan.Layout.LISTED);
     }
 
     /** A card with every gate there is on belt jobs. */

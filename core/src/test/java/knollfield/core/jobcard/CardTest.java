@@ -25,7 +25,7 @@ class CardTest {
     private static final Set<String> USUAL = Set.of("belt", "tensioner", "pump", "coolant");
 
     private static CardPlan spring() {
-        return CardGenerator.generate(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), USUAL);
+        return Books.listed(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), USUAL);
     }
 
     private static CardRefused refused(Bench bench, CardEvent event) {
@@ -37,7 +37,7 @@ class CardTest {
     @ParameterizedTest
     @EnumSource(names = {"SPRING_PIN", "HYDRAULIC_PIN", "ECCENTRIC_POINTER"})
     void aBeltCardCanBeWorkedToItsSignature(TensionerKind kind) {
-        CardPlan plan = CardGenerator.generate(Families.belt(kind, false), Set.of(), USUAL);
+        CardPlan plan = Books.listed(Families.belt(kind, false), Set.of(), USUAL);
         Bench bench = new Bench(plan).started();
         assertThat(bench.state.share()).isZero();
         bench.toTheEnd().enter(new CardEvent.Completed(""));
@@ -49,7 +49,7 @@ class CardTest {
 
     @Test
     void aChainCardHasItsOwnPhasesAndNoBeltGates() {
-        CardPlan plan = CardGenerator.generate(Families.chain(), Set.of(), Set.of("chain", "tensioner"));
+        CardPlan plan = Books.listed(Families.chain(), Set.of(), Set.of("chain", "tensioner"));
         Bench bench = new Bench(plan).started().toTheEnd().enter(new CardEvent.Completed(""));
 
         assertThat(plan.phases())
@@ -65,7 +65,7 @@ class CardTest {
 
     @Test
     void aFrictionHeldCrankIsTimedBeforeItsBoltIsUndone() {
-        List<String> codes = CardGenerator.generate(
+        List<String> codes = Books.listed(
                         Families.belt(TensionerKind.SPRING_PIN, true, CrankFit.FRICTION_HELD, Interference.YES),
                         Set.of(),
                         USUAL)

@@ -49,7 +49,7 @@ class GeneratorTest {
     @ParameterizedTest(name = "{2}")
     @MethodSource("cards")
     void everyCardTurnsTwiceThenLooksAndBeginsSafe(EngineFamily family, Set<String> items, String name) {
-        List<String> codes = codes(CardGenerator.generate(family, Set.of(), items));
+        List<String> codes = codes(Books.listed(family, Set.of(), items));
 
         assertThat(codes).contains("turn1", "turn2", "marksafter", "battery", "compare", "start", "label");
         assertThat(codes.indexOf("battery")).isLessThan(codes.indexOf("marksin"));
@@ -63,7 +63,7 @@ class GeneratorTest {
     @ParameterizedTest(name = "{2}")
     @MethodSource("cards")
     void aGateIsThereExactlyWhereTheCardHasItsStep(EngineFamily family, Set<String> items, String name) {
-        CardPlan plan = CardGenerator.generate(family, Set.of(), items);
+        CardPlan plan = Books.listed(family, Set.of(), items);
         List<String> codes = codes(plan);
 
         assertThat(plan.gatePositions().containsKey(GateKind.PINS_OUT)).isEqualTo(codes.contains("pinsout"));
@@ -93,7 +93,7 @@ class GeneratorTest {
     @ParameterizedTest(name = "{2}")
     @MethodSource("cards")
     void whatProvesTheTimingIsProvenAgainAfterAStop(EngineFamily family, Set<String> items, String name) {
-        CardPlan plan = CardGenerator.generate(family, Set.of(), items);
+        CardPlan plan = Books.listed(family, Set.of(), items);
 
         assertThat(plan.steps().stream().filter(Step::provesTiming).map(Step::code))
                 .contains("turn1", "turn2", "marksafter");
@@ -105,7 +105,7 @@ class GeneratorTest {
     @MethodSource("cards")
     void aFrictionHeldCrankIsTightenedBeforeTheTurnsAndUndoneAfterTheMarks(
             EngineFamily family, Set<String> items, String name) {
-        List<String> codes = codes(CardGenerator.generate(family, Set.of(), items));
+        List<String> codes = codes(Books.listed(family, Set.of(), items));
         if (!codes.contains("crankoff")) {
             return;
         }
@@ -116,7 +116,7 @@ class GeneratorTest {
     @ParameterizedTest(name = "{2}")
     @MethodSource("cards")
     void theTensionersOwnPinComesOutInTheFamilysOrder(EngineFamily family, Set<String> items, String name) {
-        List<String> codes = codes(CardGenerator.generate(family, Set.of(), items));
+        List<String> codes = codes(Books.listed(family, Set.of(), items));
         if (!codes.contains("tensionerset")) {
             return;
         }
@@ -129,9 +129,9 @@ class GeneratorTest {
     void aDryJobDrainsNothing() {
         EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
 
-        assertThat(codes(CardGenerator.generate(family, Set.of(), Set.of("belt", "tensioner"))))
+        assertThat(codes(Books.listed(family, Set.of(), Set.of("belt", "tensioner"))))
                 .doesNotContain("drain", "level", "fit-pump");
-        assertThat(codes(CardGenerator.generate(family, Set.of(), Set.of("belt", "tensioner", "pump", "coolant"))))
+        assertThat(codes(Books.listed(family, Set.of(), Set.of("belt", "tensioner", "pump", "coolant"))))
                 .contains("drain", "level", "fit-pump");
     }
 
@@ -139,7 +139,7 @@ class GeneratorTest {
     void theBookMinutesAreTheUnionOfTheJob() {
         EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
 
-        assertThat(CardGenerator.generate(family, Set.of("air conditioning"), Set.of("belt", "tensioner"))
+        assertThat(Books.listed(family, Set.of("air conditioning"), Set.of("belt", "tensioner"))
                         .bookMinutes())
                 .isEqualTo(300 + 24 + 6);
     }
@@ -148,9 +148,7 @@ class GeneratorTest {
     void aCardForNothingIsRefused() {
         EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
 
-        assertThatThrownBy(() -> CardGenerator.generate(family, Set.of(), Set.of()))
-                .hasMessageContaining("at least one item");
-        assertThatThrownBy(() -> CardGenerator.generate(family, Set.of(), Set.of("wing")))
-                .hasMessageContaining("no item wing");
+        assertThatThrownBy(() -> Books.listed(family, Set.of(), Set.of())).hasMessageContaining("at least one item");
+        assertThatThrownBy(() -> Books.listed(family, Set.of(), Set.of("wing"))).hasMessageContaining("no item wing");
     }
 }

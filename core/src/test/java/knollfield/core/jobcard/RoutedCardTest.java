@@ -275,6 +275,8 @@ class RoutedCardTest {
             event = new CardEvent.Inspected(step.code(), t.results().get(0));
         } else if (task instanceof Task.Check) {
             event = new CardEvent.Checked(step.code(), Set.of());
+        } else if (task instanceof Task.Choose t) {
+            event = new CardEvent.Chosen(step.code(), t.options().get(0).code(), "");
         } else if (task instanceof Task.Count t) {
             event = new CardEvent.Counted(step.code(), t.expected());
         } else if (task instanceof Task.Measure t) {

@@ -126,6 +126,34 @@ public record Build(
                 dryStart);
     }
 
+    /** This build timed by other hardware and references. */
+    public Build timedBy(
+            List<Hardware> otherHardware,
+            List<Reference> otherReferences,
+            List<Joint> otherJoints,
+            List<Look> otherLooks) {
+        return new Build(
+                shafts,
+                wheels,
+                loops,
+                positions,
+                otherHardware,
+                otherReferences,
+                assemblies,
+                otherJoints,
+                openings,
+                fluids,
+                otherLooks,
+                turners,
+                renews,
+                orders,
+                cautions,
+                turnedBackDegrees,
+                clockwise,
+                leftMeans,
+                dryStart);
+    }
+
     /**
      * Crank turns after which paint on every loop, and every wheel mark, line up again: the least common multiple over the
      * loops ({@link TimingGeometry#markReturn}).

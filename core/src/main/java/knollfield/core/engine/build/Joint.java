@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.units.Torque;
 
@@ -151,6 +152,25 @@ public record Joint(
                 heldBy,
                 holders,
                 pinned,
+                reachedPast,
+                hiddenBy,
+                loop,
+                undoing);
+    }
+
+    /** This joint where some of the hardware that is in while it is done up is not at hand. */
+    public Joint withoutPins(Set<String> missing) {
+        return new Joint(
+                code,
+                name,
+                holds,
+                bolts,
+                stages,
+                critical,
+                fasteners,
+                heldBy,
+                holders,
+                pinned.stream().filter(p -> !missing.contains(p)).toList(),
                 reachedPast,
                 hiddenBy,
                 loop,

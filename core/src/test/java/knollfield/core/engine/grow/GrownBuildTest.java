@@ -1,0 +1,357 @@
+package knollfield.core.engine.grow;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import knollfield.core.Families;
+import knollfield.core.engine.AccessStep;
+import knollfield.core.engine.CrankFit;
+import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Handling;
+import knollfield.core.engine.Interference;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ReferenceMethod;
+import knollfield.core.engine.TensionerKind;
+import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.build.Build;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.build.Joint;
+import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.build.Wheel;
+import knollfield.core.jobcard.CardBasis;
+import knollfield.core.jobcard.CardGenerator;
+import knollfield.core.jobcard.CardNotProven;
+import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardScope;
+import knollfield.core.units.Torque;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Books of schema version 1 as books that say how the engine is built; their cards are worked out and proven. */
+class GrownBuildTest {
+
+    private static final TorqueSpec CRANK = new TorqueSpec(new Torque(130), OptionalInt.of(90), "the test's own book");
+
+    private static Handling handling(Random random) {
+        Handling careful = Handling.careful();
+        Handling.Cams cams = pick(random, Handling.Cams.values());
+        return new Handling(
+                random.nextBoolean() ? OptionalInt.of(10) : OptionalInt.empty(),
+                "a quarter turn before the top",
+                random.nextBoolean() ? List.of("the arrow on the cover") : List.of(),
+                cams,
+                random.nextBoolean() ? Optional.of("a wrench on the hexagon") : Optional.empty(),
+                pick(random, Handling.CamSprockets.values()),
+                pick(random, Handling.PumpTiming.values()),
+                "as seated",
+                Optional.empty(),
+                pick(random, Handling.BoltsFinal.values()),
+                pick(random, Handling.BoltsFinal.values()),
+                random.nextBoolean() ? Optional.of("crank") : Optional.empty(),
+                random.nextBoolean(),
+                "",
+                "",
+                0,
+                careful.acceptance(),
+                Optional.empty(),
+                random.nextInt(4) == 0 ? List.of(new Handling.Clearance("Inlet valves", 0.15, 0.18)) : List.of());
+    }
+
+    private static <T> T pick(Random random, T[] all) {
+        return all[random.nextInt(all.length)];
+    }
+
+    private static EngineFamily belt(Random random) {
+        return Families.belt(
+                pick(random, TensionerKind.values()),
+                random.nextBoolean(),
+                pick(random, CrankFit.values()),
+                Interference.YES,
+                pick(random, ReferenceMethod.values()),
+                handling(random),
+                List.of(),
+                random.nextInt(5) == 0 ? Optional.empty() : Optional.of(CRANK));
+    }
+
+    private static EngineFamily chain(Random random) {
+        return Families.chain(
+                handling(random),
+                random.nextBoolean() ? "front" : "cover",
+                pick(random, knollfield.core.engine.Joint.Stage.values()));
+    }
+
+    /** The same book in other words: codes that other things bear too, titles that say nothing, steps left out. */
+    private static EngineFamily scrambled(EngineFamily f, Random random) {
+        List<String> names = new ArrayList<>(List.of(
+                "belt", "crank", "coolant", "oil", "timed", "7", "cam", "turner", "window", "pulley", "mount",
+                "across"));
+        Collections.shuffle(names, random);
+        Map<String, String> codes = new HashMap<>();
+        f.accessSteps()
+                .forEach(s ->
+                        codes.put(s.code(), random.nextBoolean() ? names.get(codes.size()) : "step " + codes.size()));
+        boolean silent = random.nextBoolean();
+        List<AccessStep> steps = f.accessSteps().stream()
+                .map(s -> new AccessStep(
+                        Objects.requireNonNull(codes.get(s.code())),
+                        silent ? "Arbeit " + codes.get(s.code()) : s.title(),
+                        s.minutes(),
+                        s.requires().stream().map(codes::get).toList(),
+                        s.equipment(),
+                        s.opens().stream().filter(j -> random.nextInt(6) > 0).toList(),
+                        s.helperMinutes()))
+                .toList();
+        List<Item> items = f.items().stream()
+                .map(i -> new Item(
+                        i.code(),
+                        i.kind(),
+                        silent ? "Teil " + i.code() : i.name(),
+                        i.part(),
+                        i.schedule(),
+                        i.accessSteps().stream().map(codes::get).toList(),
+                        i.drivenByTimingDrive()))
+                .toList();
+        return new EngineFamily(
+                f.code(),
+                f.name(),
+                f.drive(),
+                f.interference(),
+                f.crankFit(),
+                f.reference(),
+                silent && f.reference() == ReferenceMethod.PINS ? List.of("P1", "P2") : f.pins(),
+                f.tensioner(),
+                f.pinOutBeforeTurns(),
+                random.nextBoolean(),
+                f.moveOver(),
+                f.blankingPlugs(),
+                f.coolantLitres(),
+                f.path(),
+                items,
+                steps,
+                f.joints(),
+                f.repair(),
+                List.of("Mind the crank bolt", "Wrong oil swells it"),
+                f.handling(),
+                f.variants(),
+                f.tools(),
+                f.kits());
+    }
+
+    /** Some of a family's items, at least one. */
+    private static Set<String> someItems(EngineFamily family, Random random) {
+        List<String> all =
+                new ArrayList<>(family.items().stream().map(Item::code).toList());
+        Collections.shuffle(all, random);
+        return Set.copyOf(all.subList(0, 1 + random.nextInt(all.size())));
+    }
+
+    static Stream<Integer> seeds() {
+        return IntStream.range(0, 400).boxed();
+    }
+
+    /** Nobody wrote these books for it: whatever they say, a card is proven or the law that fails is named. */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void aBookOfVersionOneGivesAProvenCard(int seed) {
+        Random random = new Random(seed);
+        EngineFamily family = scrambled(random.nextInt(4) == 0 ? chain(random) : belt(random), random);
+        Set<String> items = someItems(family, random);
+
+        CardPlan card = CardGenerator.generate(new CardBasis(
+                family,
+                random.nextBoolean() ? Set.of("air conditioning") : Set.of(),
+                Set.of(),
+                CardScope.of(items).paint(random.nextInt(5) == 0)));
+
+        assertThat(card.layout()).isEqualTo(CardPlan.Layout.ROUTED);
+        assertThat(card.step("start:engine")).isPresent();
+    }
+
+    @Test
+    void growsTheSameBuildEachTime() {
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
+
+        assertThat(GrownBuild.of(family)).isEqualTo(GrownBuild.of(family));
+        assertThat(GrownBuild.grown(family).with(GrownBuild.of(family))).isEqualTo(GrownBuild.grown(family));
+    }
+
+    @Test
+    void keepsWhatVersionOneSaidAndOnlyAddsHowItIsBuilt() {
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
+        EngineFamily grown = GrownBuild.grown(family);
+
+        assertThat(grown.items()).isEqualTo(family.items());
+        assertThat(grown.accessSteps()).isEqualTo(family.accessSteps());
+        assertThat(grown.joints()).isEqualTo(family.joints());
+        assertThat(grown.handling()).isEqualTo(family.handling());
+        assertThat(family.build()).isEmpty();
+        assertThat(GrownBuild.grown(grown)).isSameAs(grown);
+    }
+
+    @Test
+    void eachPinFindsTheShaftThatItIsNamedAfter() {
+        Build build = GrownBuild.of(Families.belt(TensionerKind.SPRING_PIN, true));
+
+        assertThat(build.hardware().stream().filter(Hardware::slidesIn).map(h -> h.name() + " " + h.holds()))
+                .containsExactly("Crank pin [crank]", "Inlet pin [inlet]", "Exhaust pin [exhaust]");
+        assertThat(build.references().stream().map(Reference::name))
+                .containsExactly("Crank pin", "Inlet pin", "Exhaust pin");
+    }
+
+    @Test
+    void aWheelHeldByFrictionIsMadeFastAgainstALockWithItsPinsInBeforeTheTurns() {
+        EngineFamily family =
+                Families.belt(TensionerKind.ECCENTRIC_POINTER, true, CrankFit.FRICTION_HELD, Interference.YES);
+        Build build = GrownBuild.of(family);
+        Joint crank = joint(build, "crank");
+
+        assertThat(build.wheels().stream().filter(w -> w.fit() == Wheel.Fit.FRICTION))
+                .singleElement()
+                .satisfies(w -> assertThat(w.joint()).contains("crank"));
+        assertThat(crank.heldBy()).isEqualTo(Joint.HeldBy.HARDWARE);
+        assertThat(crank.pinned()).hasSize(3);
+        assertThat(crank.stages())
+                .hasSize(2)
+                .allSatisfy(s -> assertThat(s.until()).isEqualTo(Joint.Moment.TURNED));
+        List<String> steps = CardGenerator.generate(family, Set.of(), Set.of("belt")).steps().stream()
+                .map(s -> s.code())
+                .toList();
+        assertThat(steps.indexOf("tighten:crank:1"))
+                .isGreaterThan(steps.indexOf("set-in:crank-pin"))
+                .isLessThan(steps.indexOf("turn:engine.1"));
+    }
+
+    @Test
+    void theDamperOfACrankHeldByFrictionIsNotLeftUndone() {
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true, CrankFit.FRICTION_HELD, Interference.YES);
+
+        // the covers' step opens the crank bolt: whatever takes it off asks its torque
+        CardPlan card = CardGenerator.generate(family, Set.of(), Set.of("camseal"));
+
+        assertThat(card.steps().stream().map(s -> s.code())).contains("tighten:crank:1");
+    }
+
+    @ParameterizedTest
+    @EnumSource(TensionerKind.class)
+    void aTensionerThatIsSetIsTightBeforeTheTurnsAndOneThatLetsGoBeforeItDoes(TensionerKind kind) {
+        Build build = GrownBuild.of(Families.belt(kind, true));
+        Joint.Stage first = joint(build, "tensbolt").stages().get(0);
+
+        assertThat(first.until()).isEqualTo(GrownBuild.isSet(kind) ? Joint.Moment.TURNED : Joint.Moment.TENSIONED);
+    }
+
+    @Test
+    void aStepThatOpensTheMountAndTheCrankBoltTakesOffBothBesideItsOwnPart() {
+        Build build = GrownBuild.of(Families.belt(TensionerKind.SPRING_PIN, true));
+
+        assertThat(build.assemblies().stream().map(a -> a.name()).collect(Collectors.toSet()))
+                .contains("covers", "Engine mount", "Crank pulley");
+        assertThat(joint(build, "mount").holds()).containsExactly("mount");
+        assertThat(joint(build, "crank").holds()).containsExactly("pulley");
+    }
+
+    @Test
+    void twoBanksBecomeTwoLoopsAtTheirOwnPositions() {
+        Handling h = Handling.careful();
+        EngineFamily family = Families.chain(
+                new Handling(
+                        h.turningBackDegrees(),
+                        "",
+                        List.of(),
+                        Handling.Cams.STAY,
+                        Optional.empty(),
+                        h.camSprockets(),
+                        h.pumpTiming(),
+                        "",
+                        Optional.empty(),
+                        h.sprocketBolts(),
+                        h.guideBolts(),
+                        Optional.empty(),
+                        false,
+                        "",
+                        "",
+                        5,
+                        Optional.empty(),
+                        Optional.of(new Handling.OtherBank("Right bank", 600, 120)),
+                        List.of()),
+                "front");
+        Build build = GrownBuild.of(family);
+
+        assertThat(build.loops()).hasSize(2);
+        assertThat(build.positions().stream().map(p -> p.degrees())).containsExactly(0, 600);
+        assertThat(build.things("chain"))
+                .isEqualTo(build.loops().stream().map(l -> l.code()).toList());
+        CardPlan card = CardGenerator.generate(family, Set.of(), Set.of("chain", "tensioner"));
+        List<String> steps = card.steps().stream().map(s -> s.code()).toList();
+        String second = build.loops().get(1).code();
+        assertThat(steps).contains("lay:chain", "lay:" + second);
+    }
+
+    @Test
+    void aTorqueNobodyWroteDownIsAskedForAndNotGuessed() {
+        EngineFamily family = Families.belt(
+                TensionerKind.SPRING_PIN,
+                true,
+                CrankFit.FRICTION_HELD,
+                Interference.YES,
+                ReferenceMethod.PINS,
+                Handling.careful(),
+                List.of(),
+                Optional.empty());
+
+        assertThat(joint(GrownBuild.of(family), "crank").stages())
+                .singleElement()
+                .satisfies(s -> assertThat(s.torque()).isEmpty());
+    }
+
+    @Test
+    void paintProvesWhereThePinsAreNotAtHand() {
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
+        CardPlan card = CardGenerator.generate(new CardBasis(
+                family,
+                Set.of(),
+                Set.of(),
+                CardScope.of(Set.of("belt", "tensioner")).paint(true)));
+
+        List<String> steps = card.steps().stream().map(s -> s.code()).toList();
+        assertThat(steps).noneMatch(s -> s.startsWith("set-in:crank-pin"));
+        assertThat(steps).contains("measure:count-belt");
+        assertThat(card.steps().stream().map(s -> s.title()).toList()).anyMatch(t -> t.contains("own paint, crank"));
+    }
+
+    @Test
+    void anItemNoStepLeadsToIsRefusedByNameOrFitted() {
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
+
+        for (Item item : family.items()) {
+            try {
+                assertThat(CardGenerator.generate(family, Set.of(), Set.of(item.code()))
+                                .steps())
+                        .isNotEmpty();
+            } catch (CardNotProven e) {
+                assertThat(e.breaches()).allSatisfy(b -> assertThat(b.thing()).isNotBlank());
+            }
+        }
+    }
+
+    private static Joint joint(Build build, String code) {
+        return build.joints().stream()
+                .filter(j -> j.code().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+}
