@@ -86,6 +86,12 @@ export default function Engine() {
                 Give out as JSON
               </a>
             </div>
+            {view.grown && (
+              <p className="hint">
+                How this engine is built was worked out from the steps and joints of the book. Look
+                it through, and file it with “Change the book”.
+              </p>
+            )}
             {view.remarks.map((r) => (
               <p key={r.pointer + r.words} className="warning-note">
                 {r.words}

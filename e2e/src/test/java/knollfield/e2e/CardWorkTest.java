@@ -49,10 +49,11 @@ class CardWorkTest {
     @Test
     void aPinLeftInHoldsTheTurnsAndOnlyCountingItOutOpensThem() {
         Hands hands = tablet(job("CAL-16", PLAIN)).checkIn();
-        hands.until("Every timing pin out and counted: crank pin, inlet pin, exhaust pin");
-        hands.press("2");
-        assertThat(hands.page.locator(".answer.bad")).containsText("2 of 3");
-        assertThat(hands.page.locator(".gate").first()).containsText("2 of 3 pins out, 3 are needed");
+        hands.until("Crank pin, inlet pin, exhaust pin out, as many as went in");
+        hands.press("inlet pin: out");
+        hands.press("Record it");
+        assertThat(hands.page.locator(".answer.bad")).containsText("still in: inlet pin");
+        assertThat(hands.page.locator(".gate").first()).containsText("still in: inlet pin");
         hands.page.locator(".seam-phase.now").click();
         // the manager is not offered a way round it either
         Page ines = BROWSER.as("ines");
@@ -62,12 +63,11 @@ class CardWorkTest {
         assertThat(gate.getByText("open", new Locator.GetByTextOptions().setExact(true)))
                 .hasCount(0);
 
-        hands.press("3");
         hands.until("Crank turn 2 by hand, running way");
         assertThat(hands.page.locator(".big-count")).containsText("1 of 2");
         hands.press("Hard stop");
         assertThat(hands.page.getByText("the timing must be proven again")).isVisible();
-        assertThat(hands.title()).hasText("Marks true again before the belt goes on");
+        assertThat(hands.title()).hasText("Turn the running way again: timing position");
         hands.until("Every step is done").press("Sign the job");
         assertThat(hands.page.getByText("hard stop").first()).isVisible();
     }
@@ -76,7 +76,7 @@ class CardWorkTest {
     void anOldOneTimeBoltIsRefusedAndTheManagerLetsItPassInWords() {
         String job = job("CAL-16", PLAIN);
         Hands hands = tablet(job).checkIn();
-        hands.until("One-time fasteners and gaskets: new ones lie ready");
+        hands.until("One-time fasteners: new ones lie ready");
         hands.press("crank bolt: new");
         hands.press("Record it");
         assertThat(hands.page.locator(".answer.bad")).containsText("old one goes back: crank bolt");
@@ -131,13 +131,13 @@ class CardWorkTest {
     @Test
     void aBeltFoundOutOfTimeIsTimedFromScratch() {
         Hands hands = tablet(job("HOL-16", PLAIN)).checkIn();
-        hands.until("Turn the running way until all marks are true");
-        hands.press("inlet cam: true");
+        hands.until("All true at once: crank mark, inlet cam mark, exhaust cam mark");
+        hands.press("inlet cam mark: true");
         hands.press("Record it");
         assertThat(hands.page.locator(".answer.bad")).containsText("One true and one not: found out of time");
         hands.press("Found out of time: set it from scratch");
 
-        assertThat(hands.title()).hasText("Crank to its safe position before any cam turns");
+        hands.until("Crank to its safe position before any cam turns");
         assertThat(hands.page.locator(".notes")).containsText("quarter turn before the top");
         assertThat(hands.page.locator(".seam")).containsText("Timing from scratch");
         BROWSER.check(hands.page, "timing from scratch");
@@ -148,12 +148,13 @@ class CardWorkTest {
     }
 
     @Test
-    void aTensionerOnlyCardHasNoGatesOfTheBelt() {
+    void aTensionerOnlyCardHoldsTheBeltOnItsWheels() {
         Hands hands = tablet(job("HOL-12", "\"purpose\": [\"tensioner\"], \"school\": \"BOOK_MINIMUM\""));
         hands.checkIn();
         assertThat(hands.page.locator(".seam")).containsText("Gate: Tensioner set");
         assertThat(hands.page.locator(".seam")).containsText("Gate: Two turns by hand");
-        assertThat(hands.page.locator(".seam")).not().containsText("Timing pins out");
+        assertThat(hands.page.locator(".seam")).containsText("Gate: Cams held");
+        assertThat(hands.page.locator(".seam")).not().containsText("Slack at the tensioner");
         hands.until("Every step is done").press("Sign the job");
         assertThat(hands.title()).hasText("Signed");
     }
@@ -185,12 +186,11 @@ class CardWorkTest {
                 .click();
         assertThat(page.locator(".findings")).containsText("The owner has not answered: Cam seals");
         BROWSER.check(page, "owner asked");
-        hands.until("Fit: cam seals");
+        hands.until("Cam sprocket bolts slackened; Cam wheels, cam seals off");
         assertThat(page.locator(".bench-entry")).containsText("Waits for the owner’s answer");
         hands.press("Their answer");
         hands.press("They agree");
         assertThat(page.locator(".findings")).hasCount(0);
-        hands.press("Done");
 
         hands.press("More");
         BROWSER.check(page, "beside the steps");

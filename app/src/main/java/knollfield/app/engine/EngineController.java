@@ -92,7 +92,10 @@ class EngineController {
 
     record VersionView(int version, String changedBy, Instant changedAt, String note) {}
 
-    /** @param family the book's document; its JSON Schema is at /api/engines/schema */
+    /**
+     * @param family the book's document; its JSON Schema is at /api/engines/schema
+     * @param grown how the engine is built is not filed yet, but worked out from steps and joints
+     */
     record FamilyView(
             String code,
             String name,
@@ -101,6 +104,7 @@ class EngineController {
             int version,
             int newest,
             Map<String, Object> family,
+            boolean grown,
             LoopView path,
             List<NamedLoop> loops,
             List<RemarkView> remarks,
@@ -166,6 +170,7 @@ class EngineController {
                 wanted,
                 newest,
                 json.map(family),
+                versions.stream().anyMatch(v -> v.version() == wanted && v.grown()),
                 path(family.path()),
                 loops(family),
                 remarks(family),
@@ -224,8 +229,7 @@ class EngineController {
     /** @param stitches the card, step by step; empty where none is handed out */
     record PurposeView(String name, boolean proven, List<StitchView> stitches, List<BreachView> breaches) {}
 
-    /** @param worked the book says how the engine is built, so that its cards are worked out and proven */
-    record ProofView(boolean worked, List<PurposeView> purposes) {}
+    record ProofView(List<PurposeView> purposes) {}
 
     /** Each purpose the family is used for, its card, and whether it is proven. */
     @GetMapping("/{code}/proof")
@@ -234,7 +238,6 @@ class EngineController {
                 book.find(code).orElseThrow(() -> new NotFound("Engine family %s is not on file.".formatted(code)));
         EngineFamily family = book.get(code, Optional.ofNullable(version).orElse(newest.version()));
         return new ProofView(
-                family.build().isPresent(),
                 BookProof.of(family).stream().map(p -> purpose(family, p)).toList());
     }
 

@@ -95,6 +95,7 @@ class EngineFamilyRepository {
                 rs.getInt("version"),
                 rs.getString("changed_by"),
                 rs.getObject("changed_at", OffsetDateTime.class).toInstant(),
-                rs.getString("note"));
+                rs.getString("note"),
+                !families.saysHowItIsBuilt(rs.getString("body")));
     }
 }

@@ -221,6 +221,12 @@ public class FamilyJson {
         return GrownBuild.grown(json.treeToValue(family, EngineFamily.class));
     }
 
+    /** True for a body from the database that holds a build of its own. */
+    boolean saysHowItIsBuilt(String body) {
+        JsonNode build = json.readTree(body).get("build");
+        return build != null && !build.isNull();
+    }
+
     private void path(JsonNode path, List<BookFault> faults) {
         int before = faults.size();
         List<Pulley> pulleys = new ArrayList<>();

@@ -45,6 +45,7 @@ import knollfield.core.jobcard.CardPlan;
 import knollfield.core.jobcard.CardRefused;
 import knollfield.core.jobcard.CardScope;
 import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.Progress;
 import knollfield.core.jobcard.WorkClock;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.units.DistanceUnit;
@@ -141,7 +142,8 @@ public class Cards {
                 fixed.equipment(),
                 fixed.variants().keySet(),
                 job.rework().isPresent() ? scope.asRework() : scope);
-        return CardGenerator.laid(basis, begunBefore ? CardPlan.Layout.BEGUN_BEFORE : CardPlan.Layout.ROUTED);
+        return CardGenerator.laid(
+                basis, begunBefore ? CardPlan.Layout.BEGUN_BEFORE : CardPlan.Layout.ROUTED, Progress.none());
     }
 
     /** What a card of {@code job} begun now would rest on. */

@@ -13,6 +13,7 @@ import knollfield.core.jobcard.CardPlan;
 import knollfield.core.jobcard.CardScope;
 import knollfield.core.jobcard.Phase;
 import knollfield.core.jobcard.Task;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,8 +23,11 @@ import tools.jackson.databind.json.JsonMapper;
 class KeptPlanRepository {
 
     /** How a kept plan was laid, by its number in the database. */
-    private static final Map<Integer, CardPlan.Layout> LAYOUTS =
-            Map.of(0, CardPlan.Layout.BEGUN_BEFORE, 1, CardPlan.Layout.LISTED, 2, CardPlan.Layout.ROUTED);
+    private static final Map<Integer, CardPlan.Layout> LAYOUTS = Map.of(
+            0, CardPlan.Layout.BEGUN_BEFORE,
+            1, CardPlan.Layout.LISTED,
+            2, CardPlan.Layout.ROUTED_AT_FIRST,
+            3, CardPlan.Layout.ROUTED);
 
     private final JdbcClient jdbc;
     private final JsonMapper json;
@@ -50,14 +54,19 @@ class KeptPlanRepository {
     })
     private interface TaskNames {}
 
-    /** A plan without its book, which is on file in the version the job was built on. */
+    /**
+     * A plan without its book, which is on file in the version the job was built on.
+     *
+     * @param askedAgain null on plans kept before steps could be asked again
+     */
     private record Body(
             CardScope scope,
             Set<String> equipment,
             Set<String> settledBefore,
             List<Phase> phases,
             int bookMinutes,
-            int turnsUntilPaintReturns) {}
+            int turnsUntilPaintReturns,
+            @Nullable Set<String> askedAgain) {}
 
     /** Plans of a card by the number of the entry that asked for them. */
     Map<Long, CardPlan> of(long jobId, EngineFamily family) {
@@ -87,7 +96,8 @@ class KeptPlanRepository {
                 b.phases(),
                 b.bookMinutes(),
                 b.turnsUntilPaintReturns(),
-                layout);
+                layout,
+                b.askedAgain() == null ? Set.of() : b.askedAgain());
     }
 
     private static int number(CardPlan.Layout layout) {
@@ -106,7 +116,8 @@ class KeptPlanRepository {
                 basis.settledBefore(),
                 plan.phases(),
                 plan.bookMinutes(),
-                plan.turnsUntilPaintReturns());
+                plan.turnsUntilPaintReturns(),
+                plan.askedAgain());
         jdbc.sql("""
                         INSERT INTO card_plan (job_id, seq, layout, body)
                         VALUES (:job, :seq, :layout, :body)

@@ -168,7 +168,7 @@ class KeptCardTest {
                         .param("job", job)
                         .query(Integer.class)
                         .list())
-                .containsOnly(2);
+                .containsOnly(3);
     }
 
     @Test
@@ -244,7 +244,6 @@ class KeptCardTest {
                 "KES-18")) {
             JsonNode proof =
                     ines.get("/api/engines/%s/proof".formatted(code)).ok().json();
-            assertThat(proof.get("worked").asBoolean()).isTrue();
             proof.get("purposes")
                     .valueStream()
                     .filter(p -> !p.get("proven").asBoolean())

@@ -1,5 +1,6 @@
 package knollfield.core.dryrun;
 
+import java.util.ArrayList;
 import java.util.List;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.work.EngineState;
@@ -30,26 +31,42 @@ public final class DryRun {
 
     /** A whole card on a closed engine: every law of the verbs and of the end. */
     public static Verdict prove(Anatomy book, Goal goal, List<Operation> card) {
-        return prove(book, goal, EngineState.closed(), card);
-    }
-
-    /** A card, or the rest of one, on an engine in the state {@code from}. */
-    public static Verdict prove(Anatomy book, Goal goal, EngineState from, List<Operation> card) {
         Model model = new Model(book, goal, card);
-        model.start(from);
         DryRun run = new DryRun(model);
         card.forEach(run::take);
         model.end();
         run.ending.atTheEnd();
-        return new Verdict(model.breaches, model.state());
+        return new Verdict(model.breaches);
     }
 
-    /** The first operations of a card, without asking for its end: where they leave the engine. */
-    public static Verdict upTo(Anatomy book, Goal goal, List<Operation> done) {
+    /** What is broken by {@code rest} and by the end, after {@code done}; what was broken before is past. */
+    public static Verdict goesOn(Anatomy book, Goal goal, List<Operation> done, List<Operation> rest) {
+        List<Operation> all = new ArrayList<>(done);
+        all.addAll(rest);
+        Model model = new Model(book, goal, all);
+        DryRun run = new DryRun(model);
+        done.forEach(run::take);
+        model.breaches.clear();
+        model.fresh.removeIf(thing -> isOld(book, thing, done));
+        rest.forEach(run::take);
+        model.end();
+        run.ending.atTheEnd();
+        return new Verdict(model.breaches);
+    }
+
+    /** How {@code done} leaves an engine, whatever it was done for. */
+    public static EngineState upTo(Anatomy book, Goal goal, List<Operation> done) {
         Model model = new Model(book, goal, done);
         DryRun run = new DryRun(model);
         done.forEach(run::take);
-        return new Verdict(model.breaches, model.state());
+        model.fresh.removeIf(thing -> isOld(book, thing, done));
+        return model.state();
+    }
+
+    /** A part or loop that nobody held beside an old one is the old one, whatever is wanted now. */
+    private static boolean isOld(Anatomy book, String thing, List<Operation> done) {
+        boolean compared = book.assembly(thing).isPresent() || book.loop(thing).isPresent();
+        return compared && done.stream().noneMatch(o -> o.is(Verb.COMPARE, thing));
     }
 
     private void take(Operation o) {

@@ -283,7 +283,7 @@ final class HandsOn {
                 .ifPresent(t -> model.breach(t.code(), "%s is still in".formatted(t.name()), Law.FOR_NOW, Law.REACH));
         compared(thing);
         fastenersCompared(a);
-        if (model.goal.renews(thing)) {
+        if (model.goesOnNew(thing)) {
             a.moveOver().stream()
                     .filter(p -> !model.movedOver.contains(p.code()))
                     .findFirst()
@@ -344,7 +344,7 @@ final class HandsOn {
     }
 
     private void compared(String thing) {
-        if (model.goal.renews(thing) && !model.compared.contains(thing)) {
+        if (model.goesOnNew(thing) && !model.compared.contains(thing)) {
             model.breach(thing, "the new %s was not held beside the old".formatted(model.name(thing)), Law.DONE);
         }
     }

@@ -68,9 +68,6 @@ final class Model {
     final Map<String, Integer> proven = new HashMap<>();
     final Map<String, Integer> measured = new HashMap<>();
     final Map<String, LoopModel> loops = new LinkedHashMap<>();
-    /** Loops found out of time: nothing of theirs is found before they come off. */
-    final Set<String> outOfTime = new HashSet<>();
-
     private Optional<Operation> at = Optional.empty();
 
     Model(Anatomy book, Goal goal, List<Operation> card) {
@@ -105,6 +102,11 @@ final class Model {
             throw new IllegalArgumentException("there is no loop " + code);
         }
         return model;
+    }
+
+    /** True for what goes on new now; what has been renewed on this card already goes back as it came off. */
+    boolean goesOnNew(String thing) {
+        return goal.renews(thing) && !fresh.contains(thing);
     }
 
     boolean isOff(String thing) {
@@ -328,67 +330,10 @@ final class Model {
                         },
                         l.touched,
                         l.cameOff,
-                        l.renewed,
                         l.held,
-                        l.settings,
-                        l.turns,
                         isProven(l))));
-        return new EngineState(
-                batteryOff,
-                raised,
-                started,
-                position,
-                joints,
-                off,
-                forNow,
-                compared,
-                fresh,
-                movedOver,
-                in,
-                drained,
-                filled,
-                found,
-                marked,
-                openings,
-                states,
-                outOfTime);
-    }
-
-    void start(EngineState state) {
-        batteryOff = state.batteryOff();
-        raised = state.raised();
-        position = state.position();
-        joints.putAll(state.joints());
-        everUndone.addAll(state.joints().keySet());
-        off.addAll(state.off());
-        everOff.addAll(state.off());
-        everOff.addAll(state.fresh());
-        forNow.addAll(state.forNow());
-        compared.addAll(state.compared());
-        fresh.addAll(state.fresh());
-        movedOver.addAll(state.movedOver());
-        in.addAll(state.in());
-        drained.addAll(state.drained());
-        filled.addAll(state.filled());
-        found.addAll(state.found());
-        marked.addAll(state.marked());
-        openings.putAll(state.openings());
-        outOfTime.addAll(state.outOfTime());
-        state.loops().forEach((code, s) -> {
-            LoopModel l = loop(code);
-            l.stand = switch (s.stand()) {
-                case TENSIONED -> LoopModel.Stand.TENSIONED;
-                case SLACK -> LoopModel.Stand.SLACK;
-                case OFF -> LoopModel.Stand.OFF;
-                case LAID -> LoopModel.Stand.LAID;
-            };
-            l.touched = s.touched();
-            l.cameOff = s.cameOff();
-            l.renewed = s.renewed();
-            l.held = s.held();
-            l.settings = s.settings();
-            l.turns = s.turns();
-            l.lost = outOfTime.contains(code);
-        });
+        Set<String> open = new HashSet<>(drained);
+        open.removeAll(filled);
+        return new EngineState(joints, off, open, fresh, in, states);
     }
 }

@@ -228,7 +228,9 @@ final class Timing {
         if (loop == null) {
             model.breach(thing, "there is no reference or loop %s".formatted(thing), Law.FOUND_AND_HELD);
         } else if (round == 1) {
-            if (loop.stand != LoopModel.Stand.TENSIONED || model.tensionerIsUndone(loop.loop)) {
+            // one that was laid on this card lies as it was laid
+            boolean moved = loop.stand != LoopModel.Stand.TENSIONED || model.tensionerIsUndone(loop.loop);
+            if (moved && !(loop.laid && loop.on())) {
                 model.breach(
                         thing,
                         "%s is let off: marks made now say nothing".formatted(loop.loop.name()),
@@ -350,19 +352,17 @@ final class Timing {
         if (!model.position.equals(Optional.of(l.position())) || model.opposite) {
             model.breach(thing, "%s comes off at %s".formatted(l.name(), model.name(l.position())), Law.FOUND_AND_HELD);
         }
-        if (!model.outOfTime.contains(thing)) {
-            model.book.references().stream()
-                    .filter(r -> r.loops().contains(thing) && r.trustedBefore())
-                    .filter(r -> r.own() ? !model.marked.contains(r.code()) : !model.found.contains(r.code()))
-                    .findFirst()
-                    .ifPresent(r -> model.breach(
-                            r.code(), "%s was not found before it comes off".formatted(r.name()), Law.FOUND_AND_HELD));
-        }
+        model.book.references().stream()
+                .filter(r -> r.loops().contains(thing) && r.trustedBefore())
+                .filter(r -> r.own() ? !model.marked.contains(r.code()) : !model.found.contains(r.code()))
+                .findFirst()
+                .ifPresent(r -> model.breach(
+                        r.code(), "%s was not found before it comes off".formatted(r.name()), Law.FOUND_AND_HELD));
         model.unheld(l).ifPresent(s -> {
             loop.lost = true;
             model.breach(s.code(), "%s moves by itself and nothing holds it".formatted(s.name()), Law.FOUND_AND_HELD);
         });
-        if (!model.goal.renews(thing) && !model.marked.contains(thing)) {
+        if (!model.goesOnNew(thing) && !model.marked.contains(thing)) {
             model.breach(
                     thing,
                     "%s goes back and is not marked for its direction".formatted(l.name()),
@@ -370,6 +370,7 @@ final class Timing {
                     Law.CLOSED);
         }
         loop.stand = LoopModel.Stand.OFF;
+        loop.laid = false;
         loop.touched = true;
         loop.cameOff = true;
         model.compared.remove(thing);
@@ -443,7 +444,7 @@ final class Timing {
             model.breach(s.code(), "%s moves by itself and nothing holds it".formatted(s.name()), Law.FOUND_AND_HELD);
         });
         stagesDueBeforeLaying(l);
-        boolean fresh = model.goal.renews(thing);
+        boolean fresh = model.goesOnNew(thing);
         if (fresh && !model.compared.contains(thing)) {
             model.breach(thing, "the new %s was not held beside the old".formatted(l.name()), Law.DONE);
         }

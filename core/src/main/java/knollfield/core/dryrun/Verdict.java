@@ -4,16 +4,14 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import knollfield.core.engine.work.Breach;
-import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Law;
 
 /**
  * What a dry run came to.
  *
  * @param breaches every law broken, in the order it was met; empty: proven
- * @param after the engine once the last operation was done
  */
-public record Verdict(List<Breach> breaches, EngineState after) {
+public record Verdict(List<Breach> breaches) {
     public Verdict {
         breaches = List.copyOf(breaches);
     }

@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.build.Build;
+import knollfield.core.engine.grow.GrownBuild;
 import knollfield.core.engine.work.Breach;
 
 /** Every purpose a book is used for, its card, and whether that card is proven; for the pages that show a book. */
@@ -31,16 +32,15 @@ public final class BookProof {
 
     private BookProof() {}
 
-    /** Each item by itself and all of them together; nothing for a book that does not say how the engine is built. */
-    public static List<Purpose> of(EngineFamily family) {
-        if (family.build().isEmpty()) {
-            return List.of();
-        }
+    /** Each item by itself and all of them together. */
+    public static List<Purpose> of(EngineFamily book) {
+        EngineFamily family = GrownBuild.grown(book);
+        Build build = family.build().orElseThrow();
         List<Purpose> purposes = new ArrayList<>();
         Set<String> all = new LinkedHashSet<>();
         for (Item item : family.items()) {
             purposes.add(purpose(family, item.name(), Set.of(item.code())));
-            if (!family.build().get().things(item.code()).isEmpty()) {
+            if (!build.things(item.code()).isEmpty()) {
                 all.add(item.code());
             }
         }

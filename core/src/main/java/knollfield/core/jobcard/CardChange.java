@@ -484,7 +484,7 @@ final class CardChange {
                 case REFITTED -> scope.refitted(false);
             };
         }
-        return card.without(Set.of(step.code()), entry.seq()).with(scope, entry.seq());
+        return card.takenBack(step, entry.seq()).with(scope, entry.seq());
     }
 
     private CardState deviate(Deviated e) {

@@ -32,19 +32,21 @@ public final class CardGenerator {
      * @throws CardNotProven where the book contradicts itself, or the card it gives breaks a law
      */
     public static CardPlan generate(CardBasis basis) {
-        return RoutedCard.of(new CardBasis(
-                GrownBuild.grown(basis.family()), basis.equipment(), basis.settledBefore(), basis.scope()));
+        return laid(basis, CardPlan.Layout.ROUTED, Progress.none());
     }
 
     /**
-     * The card as {@code layout} lays it; the two old ones for cards begun so, and for those alone.
+     * The card as {@code layout} lays it; the old ones for cards begun so, and for those alone.
      *
+     * @param progress how far a worked-out card is already
      * @throws IllegalArgumentException for an item code the family does not know
      * @throws CardNotProven as {@link #generate(CardBasis)}
      */
-    public static CardPlan laid(CardBasis basis, CardPlan.Layout layout) {
-        if (layout == CardPlan.Layout.ROUTED) {
-            return generate(basis);
+    public static CardPlan laid(CardBasis basis, CardPlan.Layout layout, Progress progress) {
+        if (layout == CardPlan.Layout.ROUTED || layout == CardPlan.Layout.ROUTED_AT_FIRST) {
+            CardBasis grown = new CardBasis(
+                    GrownBuild.grown(basis.family()), basis.equipment(), basis.settledBefore(), basis.scope());
+            return RoutedCard.of(grown, layout, progress);
         }
         CardSteps card = new CardSteps(basis, layout);
         if (basis.family().drive() == Drive.CHAIN) {

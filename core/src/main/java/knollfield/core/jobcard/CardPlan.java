@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,6 +27,7 @@ public final class CardPlan {
     private Map<Long, CardPlan> kept = Map.of();
 
     private final Layout layout;
+    private final Set<String> askedAgain;
 
     /** How a plan is laid; a card goes on as it was begun. */
     public enum Layout {
@@ -33,12 +35,25 @@ public final class CardPlan {
         BEGUN_BEFORE,
         /** The same list, which closes all it opens. */
         LISTED,
-        /** Worked out from the book and proven. */
+        /** Worked out from the book and proven; answers go by the step alone when it is laid anew. */
+        ROUTED_AT_FIRST,
+        /** Worked out from the book and proven; answers go by what was done. */
         ROUTED
     }
 
     CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns, Layout layout) {
+        this(basis, phases, bookMinutes, turnsUntilPaintReturns, layout, Set.of());
+    }
+
+    private CardPlan(
+            CardBasis basis,
+            List<Phase> phases,
+            int bookMinutes,
+            int turnsUntilPaintReturns,
+            Layout layout,
+            Set<String> askedAgain) {
         this.basis = basis;
+        this.askedAgain = Set.copyOf(askedAgain);
         this.layout = layout;
         this.phases = List.copyOf(phases);
         this.bookMinutes = bookMinutes;
@@ -57,8 +72,13 @@ public final class CardPlan {
 
     /** A plan as it was laid and kept; nothing is worked out anew. */
     public static CardPlan kept(
-            CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns, Layout layout) {
-        return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout);
+            CardBasis basis,
+            List<Phase> phases,
+            int bookMinutes,
+            int turnsUntilPaintReturns,
+            Layout layout,
+            Set<String> askedAgain) {
+        return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout, askedAgain);
     }
 
     /**
@@ -67,7 +87,7 @@ public final class CardPlan {
      * @param plans by the number of the entry
      */
     public CardPlan keeping(Map<Long, CardPlan> plans) {
-        CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout);
+        CardPlan same = new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout, askedAgain);
         same.kept = Map.copyOf(plans);
         return same;
     }
@@ -75,6 +95,11 @@ public final class CardPlan {
     /** How it was laid, and how the card goes on. */
     public Layout layout() {
         return layout;
+    }
+
+    /** Codes of steps that were done, and are asked once more on this plan because it opens them again. */
+    public Set<String> askedAgain() {
+        return askedAgain;
     }
 
     /** What it was generated from. */
@@ -96,18 +121,19 @@ public final class CardPlan {
         return turnsUntilPaintReturns;
     }
 
-    /** The card for another scope, as entry {@code seq} asks for it. */
-    CardPlan with(CardScope scope, long seq) {
-        return scope.equals(basis.scope()) ? this : laid(basis.with(scope), seq);
+    /** The card for another scope, as entry {@code seq} asks for it, in the middle of the work. */
+    CardPlan with(CardScope scope, long seq, CardState state) {
+        return scope.equals(basis.scope()) ? this : laid(basis.with(scope), seq, state);
     }
 
     /** The plan kept with entry {@code seq}, or one laid now. */
-    CardPlan laid(CardBasis other, long seq) {
+    CardPlan laid(CardBasis other, long seq, CardState state) {
         CardPlan before = kept.get(seq);
         if (before != null) {
             return before.keeping(kept);
         }
-        return CardGenerator.laid(other, layout).keeping(kept);
+        Progress progress = layout == Layout.ROUTED ? Progress.of(state, other.scope()) : Progress.none();
+        return CardGenerator.laid(other, layout, progress).keeping(kept);
     }
 
     /** All steps in working order. */

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import knollfield.core.due.EvidenceKind;
+import knollfield.core.engine.work.Operation;
 import knollfield.core.jobcard.CardEvent.Completed;
 import knollfield.core.jobcard.CardEvent.Found;
 import knollfield.core.jobcard.CardEvent.GateOverridden;
@@ -30,6 +31,8 @@ import knollfield.core.jobcard.CardRefused.Kind;
  * @param paused what the job waits for
  * @param attempts those that failed, oldest first
  * @param journal entries beside the steps: findings, pauses, hand-overs, pictures and the like, oldest first
+ * @param past what was done and stands on no step now: the card does not have it any more, or asks it once more
+ * @param did all that hands have done, in that order, what was done twice twice
  */
 public record CardState(
         CardPlan plan,
@@ -41,6 +44,8 @@ public record CardState(
         Optional<Paused> paused,
         List<FailedAttempt> attempts,
         List<CardEntry> journal,
+        Map<Operation, Answer> past,
+        List<Operation> did,
         long seq) {
 
     /** After so many attempts the card asks for a second pair of eyes. */
@@ -75,6 +80,8 @@ public record CardState(
         overrides = Map.copyOf(overrides);
         attempts = List.copyOf(attempts);
         journal = List.copyOf(journal);
+        past = Map.copyOf(past);
+        did = List.copyOf(did);
     }
 
     /** A card nobody has touched. */
@@ -88,6 +95,8 @@ public record CardState(
                 false,
                 Optional.empty(),
                 List.of(),
+                List.of(),
+                Map.of(),
                 List.of(),
                 0);
     }
@@ -230,9 +239,10 @@ public record CardState(
 
     /** The first step that can be answered now and has no good answer; empty when all are done. */
     public Optional<Step> next() {
-        List<Step> open = plan.steps().stream().filter(s -> !isSettled(s)).toList();
+        List<Step> open = open();
+        Set<String> waits = waiting();
         return open.stream()
-                .filter(s -> !awaitsOwner(s))
+                .filter(s -> !waits.contains(s.code()))
                 .findFirst()
                 .or(() -> open.stream().findFirst());
     }
@@ -268,9 +278,23 @@ public record CardState(
         return isGood(step) || step.gate().filter(overrides::containsKey).isPresent();
     }
 
-    /** True where the step fits an item the owner has not agreed to yet. */
+    /** True where the step serves an item the owner has not agreed to yet, or comes after one that does. */
     public boolean awaitsOwner(Step step) {
-        return step.serves().filter(scope().awaiting()::contains).isPresent();
+        return waiting().contains(step.code());
+    }
+
+    private Set<String> waiting() {
+        if (scope().awaiting().isEmpty()) {
+            return Set.of();
+        }
+        Set<String> waits = new HashSet<>();
+        for (Step s : plan.steps()) {
+            boolean serves = s.serves().filter(scope().awaiting()::contains).isPresent();
+            if (!isSettled(s) && (serves || s.after().stream().anyMatch(waits::contains))) {
+                waits.add(s.code());
+            }
+        }
+        return waits;
     }
 
     /**
@@ -280,9 +304,14 @@ public record CardState(
     Optional<GateState> gateInTheWayOf(Step step) {
         List<Step> steps = plan.steps();
         int position = plan.position(step);
+        // what waits for the owner holds up what comes after it, and nothing else
+        Set<String> waits = waiting();
         Map<GateKind, Integer> last = plan.gatePositions();
         for (Step earlier : steps.subList(0, Math.max(position, 0))) {
-            if (earlier.gate().isEmpty() || isSettled(earlier) || earlier.gate().equals(step.gate())) {
+            if (earlier.gate().isEmpty()
+                    || isSettled(earlier)
+                    || earlier.gate().equals(step.gate())
+                    || waits.contains(earlier.code())) {
                 continue;
             }
             GateKind kind = earlier.gate().get();
@@ -320,32 +349,26 @@ public record CardState(
         return step.task() instanceof Task.Choose ? "not settled yet" : "not confirmed yet";
     }
 
-    /** Answers that still stand on {@code other}: of steps that ask for the same there, or for less. */
-    Map<String, Answer> answersOn(CardPlan other) {
-        Map<String, Answer> kept = new HashMap<>();
-        answers.forEach((code, answer) -> {
-            Optional<Task> before = plan.step(code).map(Step::task);
-            Optional<Task> now = other.step(code).map(Step::task);
-            boolean same = before.isPresent() && before.equals(now);
-            boolean less = answer.good()
-                    && before.orElse(null) instanceof Task.Check b
-                    && now.orElse(null) instanceof Task.Check n
-                    && b.points().containsAll(n.points());
-            if (same || less) {
-                kept.put(code, answer);
-            }
-        });
-        return kept;
-    }
-
     CardState with(CardScope scope, long at) {
-        CardPlan next = plan.with(scope, at);
+        CardPlan next = plan.with(scope, at, this);
         return new CardState(
-                next, answersOn(next), overrides, checkIn, signature, hardStop, paused, attempts, journal, at);
+                next,
+                Standing.on(this, next),
+                overrides,
+                checkIn,
+                signature,
+                hardStop,
+                paused,
+                attempts,
+                journal,
+                Standing.past(this, next),
+                did,
+                at);
     }
 
     CardState with(Map<String, Answer> other, long at) {
-        return new CardState(plan, other, overrides, checkIn, signature, hardStop, paused, attempts, journal, at);
+        return new CardState(
+                plan, other, overrides, checkIn, signature, hardStop, paused, attempts, journal, past, did, at);
     }
 
     CardState answered(Step step, String words, boolean good, Optional<String> hint, CardEntry entry) {
@@ -359,8 +382,40 @@ public record CardState(
 
     CardState answered(Step step, Answer answer) {
         Map<String, Answer> all = new HashMap<>(answers);
-        all.put(step.code(), answer);
-        return with(all, answer.seq());
+        Answer before = all.put(step.code(), answer);
+        CardState with = with(all, answer.seq());
+        boolean news = answer.good() && (before == null || !before.good());
+        return news ? with.having(doneAfter(step)) : with;
+    }
+
+    /** What hands have done once {@code step} is answered; of several steps of one thing the first does it. */
+    private List<Operation> doneAfter(Step step) {
+        List<Operation> all = new ArrayList<>(did);
+        step.operations().stream()
+                .filter(o -> plan.steps().stream()
+                        .filter(s -> s.operations().contains(o))
+                        .findFirst()
+                        .filter(s -> s.code().equals(step.code()))
+                        .isPresent())
+                .forEach(all::add);
+        return all;
+    }
+
+    /** An answer that was a mistake: nothing was done. */
+    CardState takenBack(Step step, long at) {
+        List<Operation> all = new ArrayList<>(did);
+        step.operations().forEach(o -> {
+            int last = all.lastIndexOf(o);
+            if (last >= 0) {
+                all.remove(last);
+            }
+        });
+        return without(Set.of(step.code()), at).having(all);
+    }
+
+    private CardState having(List<Operation> done) {
+        return new CardState(
+                plan, answers, overrides, checkIn, signature, hardStop, paused, attempts, journal, past, done, seq);
     }
 
     CardState without(Set<String> steps, long at) {
@@ -373,24 +428,37 @@ public record CardState(
         List<CardEntry> all = new ArrayList<>(journal);
         all.add(entry);
         return new CardState(
-                plan, answers, overrides, checkIn, signature, hardStop, paused, attempts, all, entry.seq());
+                plan, answers, overrides, checkIn, signature, hardStop, paused, attempts, all, past, did, entry.seq());
     }
 
     CardState with(Optional<Paused> pause, CardEntry entry) {
         return new CardState(
-                        plan, answers, overrides, checkIn, signature, hardStop, pause, attempts, journal, entry.seq())
+                        plan,
+                        answers,
+                        overrides,
+                        checkIn,
+                        signature,
+                        hardStop,
+                        pause,
+                        attempts,
+                        journal,
+                        past,
+                        did,
+                        entry.seq())
                 .noted(entry);
     }
 
     CardState withHardStop(boolean value) {
-        return new CardState(plan, answers, overrides, checkIn, signature, value, paused, attempts, journal, seq);
+        return new CardState(
+                plan, answers, overrides, checkIn, signature, value, paused, attempts, journal, past, did, seq);
     }
 
     CardState opened(GateOverridden e, CardEntry entry) {
         Map<GateKind, Opened> all = new EnumMap<>(GateKind.class);
         all.putAll(overrides);
         all.put(e.gate(), new Opened(e.words().strip(), entry.by(), entry.at()));
-        return new CardState(plan, answers, all, checkIn, signature, hardStop, paused, attempts, journal, entry.seq());
+        return new CardState(
+                plan, answers, all, checkIn, signature, hardStop, paused, attempts, journal, past, did, entry.seq());
     }
 
     CardState checkedIn(Started event, CardEntry entry) {
@@ -401,7 +469,8 @@ public record CardState(
                                 f.equipment(),
                                 f.variants().keySet(),
                                 scope().on(f.items()).settled(f.variants())),
-                        entry.seq()))
+                        entry.seq(),
+                        this))
                 .orElse(plan);
         return new CardState(
                 begun,
@@ -413,6 +482,8 @@ public record CardState(
                 paused,
                 attempts,
                 journal,
+                past,
+                did,
                 entry.seq());
     }
 
@@ -427,6 +498,8 @@ public record CardState(
                 paused,
                 attempts,
                 journal,
+                past,
+                did,
                 entry.seq());
     }
 
@@ -435,10 +508,27 @@ public record CardState(
         List<FailedAttempt> failed = new ArrayList<>(attempts);
         failed.add(new FailedAttempt(attempt(), what, entry.by(), entry.at()));
         Set<String> proofs = new HashSet<>();
-        plan.steps().stream().filter(Step::provesTiming).forEach(s -> proofs.add(s.code()));
-        CardState next = without(proofs, entry.seq()).with(scope().attempt(attempt() + 1), entry.seq());
+        CardState undone = this;
+        for (Step s : plan.steps()) {
+            if (s.provesTiming()) {
+                proofs.add(s.code());
+                undone = answers.containsKey(s.code()) ? undone.takenBack(s, entry.seq()) : undone;
+            }
+        }
+        CardState next = undone.without(proofs, entry.seq()).with(scope().attempt(attempt() + 1), entry.seq());
         return new CardState(
-                next.plan, next.answers, overrides, checkIn, signature, stopped, paused, failed, journal, entry.seq());
+                next.plan,
+                next.answers,
+                overrides,
+                checkIn,
+                signature,
+                stopped,
+                paused,
+                failed,
+                journal,
+                next.past,
+                next.did,
+                entry.seq());
     }
 
     static CardRefused shut(GateState gate) {

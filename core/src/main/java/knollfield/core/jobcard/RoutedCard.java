@@ -5,6 +5,7 @@ import static knollfield.core.jobcard.CardSteps.tick;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -19,12 +20,14 @@ import knollfield.core.dryrun.Verdict;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Caution;
 import knollfield.core.engine.build.Hardware;
 import knollfield.core.engine.grow.PaintedBuild;
 import knollfield.core.engine.work.Breach;
+import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Goal;
 import knollfield.core.engine.work.Law;
 import knollfield.core.engine.work.Operation;
@@ -43,18 +46,23 @@ import knollfield.core.route.Unroutable;
 final class RoutedCard {
 
     private final CardBasis basis;
+    private final CardPlan.Layout layout;
     private final EngineFamily family;
     private final Anatomy book;
     private final Set<String> goal;
     private final RoutedWords words;
     private final Line line;
+    private final Set<Operation> done;
+    private final Set<Operation> again;
+    private final Set<Operation> forOwner;
     private final RoutedSteps steps;
     private final boolean chain;
     private final List<Phase> phases = new ArrayList<>();
     private final Map<Stretch, Integer> times = new HashMap<>();
 
-    private RoutedCard(CardBasis basis) {
+    private RoutedCard(CardBasis basis, CardPlan.Layout layout, Progress progress) {
         this.basis = basis;
+        this.layout = layout;
         this.family = basis.family().settled(basis.scope().variants());
         Build own = family.build().orElseThrow();
         Build build = basis.scope().paint() ? PaintedBuild.of(own) : own;
@@ -62,13 +70,20 @@ final class RoutedCard {
         this.goal = goal(family, build, basis.scope().items());
         this.words = new RoutedWords(book, family);
         this.chain = build.loops().stream().anyMatch(l -> l.kind() == Drive.CHAIN);
-        this.line = proven();
-        this.steps = new RoutedSteps(basis, family, book, words, goal, line.operations());
+        this.line = proven(progress);
+        this.again = Reopened.of(book, line, progress, now(progress));
+        this.done = progress.done();
+        this.forOwner = forOwner(progress);
+        this.steps = new RoutedSteps(
+                family, book, words, goal, line.operations(), basis.scope(), this::standing, this::awaited);
     }
 
-    /** @throws CardNotProven where the book gives no card that keeps every law */
-    static CardPlan of(CardBasis basis) {
-        return new RoutedCard(basis).plan();
+    /**
+     * @param progress how far it is already
+     * @throws CardNotProven where the book gives no card that keeps every law
+     */
+    static CardPlan of(CardBasis basis, CardPlan.Layout layout, Progress progress) {
+        return new RoutedCard(basis, layout, progress).plan();
     }
 
     /** Things of the book that {@code items} renew. */
@@ -131,7 +146,13 @@ final class RoutedCard {
         }
         int minutes =
                 Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
-        return new CardPlan(basis, withNeeds(), minutes, paintReturns(family), CardPlan.Layout.ROUTED);
+        List<Phase> laid = withNeeds();
+        Set<String> askedAgain = laid.stream()
+                .flatMap(p -> p.steps().stream())
+                .filter(s -> s.operations().stream().anyMatch(again::contains))
+                .map(Step::code)
+                .collect(Collectors.toSet());
+        return CardPlan.kept(basis, laid, minutes, paintReturns(family), layout, askedAgain);
     }
 
     /** The phases, each step with the steps it must come after. */
@@ -173,11 +194,91 @@ final class RoutedCard {
                 .orElseGet(() -> family.path().turnsUntilPaintReturns());
     }
 
-    private Line proven() {
+    /** Where an operation stands: open, done, or done and asked once more. */
+    private enum Standing {
+        OPEN,
+        DONE,
+        AGAIN
+    }
+
+    /** What is done only for an item the owner has not agreed to yet. */
+    private Set<Operation> forOwner(Progress progress) {
+        Set<String> agreed = new LinkedHashSet<>(basis.scope().items());
+        agreed.removeAll(basis.scope().awaiting());
+        if (basis.scope().awaiting().isEmpty() || agreed.isEmpty()) {
+            return Set.of();
+        }
+        Goal without = new Goal(goal(family, family.build().orElseThrow(), agreed));
+        Line agreedLine = Router.lay(book, without, now(progress));
+        Set<Operation> here = new HashSet<>(line.operations());
+        Set<Operation> only = new LinkedHashSet<>(line.operations());
+        only.removeAll(new HashSet<>(agreedLine.operations()));
+        // what would come after something else if the owner said no cannot be done before they speak either
+        agreedLine.arrows().stream()
+                .filter(arrow -> !here.contains(arrow.first()))
+                .map(Arrow::then)
+                .forEach(only::add);
+        only.addAll(again);
+        return only;
+    }
+
+    /** Code of the awaited item that {@code o} serves; empty for what is done anyway. */
+    private Optional<String> awaited(Operation o) {
+        if (!forOwner.contains(o)) {
+            return Optional.empty();
+        }
+        Set<String> awaiting = basis.scope().awaiting();
+        return words.itemOf(o.thing())
+                .map(Item::code)
+                .filter(awaiting::contains)
+                .or(() -> awaiting.stream().sorted().findFirst());
+    }
+
+    private Standing standing(Operation o) {
+        return again.contains(o) ? Standing.AGAIN : done.contains(o) ? Standing.DONE : Standing.OPEN;
+    }
+
+    private Line proven(Progress progress) {
         Goal wanted = new Goal(goal);
+        if (progress.done().isEmpty()) {
+            return proven(wanted, EngineState.closed());
+        }
+        EngineState open = now(progress);
+        Line line = proven(wanted, open);
+        Set<String> goesBack = Reopened.goesBack(book, line, progress, open);
+        goesBack.retainAll(goal);
+        if (!goesBack.isEmpty()) {
+            Set<String> stillNew = new LinkedHashSet<>(goal);
+            stillNew.removeAll(goesBack);
+            line = proven(new Goal(stillNew), open.with(goesBack));
+        }
+        if (progress.other()) {
+            goesOn(wanted, line, progress, open);
+        }
+        return line;
+    }
+
+    /** How the engine stands after all that was done. */
+    private EngineState now(Progress progress) {
+        return DryRun.upTo(book, new Goal(goal), progress.did());
+    }
+
+    /** What is left keeps every law on the engine as it stands, after all that was done in the order it was done. */
+    private void goesOn(Goal wanted, Line line, Progress progress, EngineState now) {
+        Set<Operation> once = Reopened.of(book, line, progress, now);
+        List<Operation> left = line.operations().stream()
+                .filter(o -> !progress.done().contains(o) || once.contains(o))
+                .toList();
+        Verdict rest = DryRun.goesOn(book, wanted, progress.did(), left);
+        if (!rest.passes()) {
+            throw new CardNotProven(rest.breaches());
+        }
+    }
+
+    private Line proven(Goal wanted, EngineState open) {
         Line laid;
         try {
-            laid = Router.lay(book, wanted);
+            laid = Router.lay(book, wanted, open);
         } catch (Unroutable e) {
             throw new CardNotProven(e.circle().stream()
                     .map(a -> new Breach(List.of(a.law()), Optional.of(a.then()), a.thing(), circleWords(a)))

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import knollfield.core.due.EvidenceKind;
@@ -51,24 +52,34 @@ final class RoutedSteps {
         ALONE
     }
 
-    private final CardBasis basis;
+    private final CardScope scope;
     private final EngineFamily family;
     private final Anatomy book;
     private final RoutedWords words;
     private final Set<String> goal;
+    private final Function<Operation, ?> standing;
+    private final Function<Operation, Optional<String>> awaited;
     /** Something ran out and is filled in again. */
     private final boolean fills;
 
-    /** @param line all that the card does, in order */
+    /**
+     * @param line all that the card does, in order
+     * @param standing how far an operation is: no step is done by half
+     * @param awaited code of the item an operation waits for, which the owner has not agreed to
+     */
     RoutedSteps(
-            CardBasis basis,
             EngineFamily family,
             Anatomy book,
             RoutedWords words,
             Set<String> goal,
-            List<Operation> line) {
+            List<Operation> line,
+            CardScope scope,
+            Function<Operation, ?> standing,
+            Function<Operation, Optional<String>> awaited) {
+        this.standing = standing;
+        this.awaited = awaited;
         this.fills = line.stream().anyMatch(o -> o.verb() == Verb.FILL);
-        this.basis = basis;
+        this.scope = scope;
         this.family = family;
         this.book = book;
         this.words = words;
@@ -87,6 +98,8 @@ final class RoutedSteps {
             while (group != Group.ALONE
                     && i < run.size()
                     && group(run.get(i).operation()) == group
+                    && standing.apply(run.get(i).operation())
+                            .equals(standing.apply(run.get(i - 1).operation()))
                     && serves(operations(run.subList(i, i + 1))).equals(waitsFor)) {
                 together.add(run.get(i++));
             }
@@ -282,14 +295,9 @@ final class RoutedSteps {
         return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + text.substring(1);
     }
 
-    /** The item that all of a step's new parts belong to, where the owner has not agreed to it yet. */
+    /** The item that a step serves, where the owner has not agreed to it yet. */
     private Optional<String> serves(List<Operation> operations) {
-        return operations.stream()
-                .filter(o -> o.verb() == Verb.FIT || o.verb() == Verb.LAY)
-                .flatMap(o -> words.itemOf(o.thing()).stream())
-                .map(i -> i.code())
-                .filter(basis.scope().awaiting()::contains)
-                .findFirst();
+        return operations.stream().flatMap(o -> awaited.apply(o).stream()).findFirst();
     }
 
     private List<Step> step(Group group, List<Operation> run) {
@@ -672,7 +680,7 @@ final class RoutedSteps {
     }
 
     private Optional<TorqueSpec> spec(Joint j, Joint.Stage stage, OptionalInt angle) {
-        Optional<TorqueSpec> filed = Optional.ofNullable(basis.scope().filed().get(j.code()));
+        Optional<TorqueSpec> filed = Optional.ofNullable(scope.filed().get(j.code()));
         String origin = family.joint(j.code())
                 .flatMap(knollfield.core.engine.Joint::torque)
                 .map(TorqueSpec::origin)
@@ -682,7 +690,7 @@ final class RoutedSteps {
 
     private List<Step> turns() {
         List<Step> made = new ArrayList<>();
-        if (basis.scope().attempt() > CardState.ATTEMPTS_ALONE) {
+        if (scope.attempt() > CardState.ATTEMPTS_ALONE) {
             made.add(confirm("secondeyes", "Somebody else has looked at it", GateKind.SECOND_EYES)
                     .notes(List.of("Entered by whoever looked, not by who set it."))
                     .proving());

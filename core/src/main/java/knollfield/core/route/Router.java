@@ -32,14 +32,12 @@ public final class Router {
     static final Operation LABEL = Operation.of(Verb.LABEL, "car");
 
     private final Anatomy book;
-    private final EngineState from;
     private final Scope scope;
     private final Web web = new Web();
 
-    private Router(Anatomy book, Goal goal, EngineState from) {
+    private Router(Anatomy book, Goal goal, EngineState open) {
         this.book = book;
-        this.from = from;
-        this.scope = new Scope(book, goal, from);
+        this.scope = new Scope(book, goal, open);
     }
 
     /**
@@ -51,9 +49,15 @@ public final class Router {
         return lay(book, goal, EngineState.closed());
     }
 
-    /** The line from the state an engine is in to the end of the job; one function for every branch. */
-    public static Line lay(Anatomy book, Goal goal, EngineState from) {
-        return new Router(book, goal, from).laid();
+    /**
+     * The line of a whole job that closes what stands open too, whatever it was opened for. What is done of it stays done
+     * ({@code jobcard} keeps the answers); so that an engine in the middle of one job goes on with another.
+     *
+     * @param open what stands open
+     * @throws Unroutable where the book contradicts itself
+     */
+    public static Line lay(Anatomy book, Goal goal, EngineState open) {
+        return new Router(book, goal, open).laid();
     }
 
     private Line laid() {
@@ -78,40 +82,31 @@ public final class Router {
         web.add(BATTERY, Stretch.SAFE);
         boolean below = !scope.fluids.isEmpty()
                 || scope.off.stream().flatMap(a -> book.assembly(a).stream()).anyMatch(Assembly::under);
-        if (below && !from.raised()) {
+        if (below) {
             web.add(RAISE, Stretch.SAFE);
         }
-        scope.fluids.stream()
-                .filter(f -> !from.drained().contains(f) && !from.filled().contains(f))
-                .forEach(f -> web.add(Operation.of(Verb.DRAIN, f), Stretch.DRAIN));
+        scope.fluids.forEach(f -> web.add(Operation.of(Verb.DRAIN, f), Stretch.DRAIN));
         for (Assembly a : book.assemblies()) {
             if (!scope.off.contains(a.code())) {
                 continue;
             }
-            boolean isOff = from.off().contains(a.code());
-            if (!isOff && a.lookBeforeOff().isPresent()) {
+            if (a.lookBeforeOff().isPresent()) {
                 web.add(Operation.of(Verb.LOOK, a.code()), opening(a));
             }
             book.jointsOf(a.code()).forEach(j -> addUndo(j, tensions(a) ? Stretch.RELEASE : opening(a)));
-            if (!isOff) {
-                web.add(Operation.of(Verb.TAKE_OFF, a.code()), opening(a));
-                book.openings().stream()
-                        .filter(o -> o.openedBy().equals(a.code()))
-                        .forEach(o -> web.add(Operation.of(Verb.COVER, o.code()), opening(a)));
-            }
+            web.add(Operation.of(Verb.TAKE_OFF, a.code()), opening(a));
+            book.openings().stream()
+                    .filter(o -> o.openedBy().equals(a.code()))
+                    .forEach(o -> web.add(Operation.of(Verb.COVER, o.code()), opening(a)));
             if (a.carriesEngine()) {
-                support()
-                        .filter(h -> !from.in().contains(h.code()))
-                        .ifPresent(h -> web.add(Operation.of(Verb.SET_IN, h.code()), Stretch.OPEN));
+                support().ifPresent(h -> web.add(Operation.of(Verb.SET_IN, h.code()), Stretch.OPEN));
             }
         }
         scope.undone.forEach(j -> addUndo(book.joint(j).orElseThrow(), Stretch.RELEASE));
     }
 
     private void addUndo(Joint joint, Stretch stretch) {
-        if (!from.joints().containsKey(joint.code())) {
-            web.add(Operation.of(Verb.UNDO, joint.code()), stretch);
-        }
+        web.add(Operation.of(Verb.UNDO, joint.code()), stretch);
     }
 
     private void goesOn() {
@@ -120,12 +115,8 @@ public final class Router {
                 continue;
             }
             if (scope.newPart(a.code())) {
-                if (!from.compared().contains(a.code())) {
-                    web.add(Operation.of(Verb.COMPARE, a.code()), Stretch.COMPARE);
-                }
-                a.moveOver().stream()
-                        .filter(p -> !from.movedOver().contains(p.code()))
-                        .forEach(p -> web.add(Operation.of(Verb.MOVE_OVER, p.code()), Stretch.COMPARE));
+                web.add(Operation.of(Verb.COMPARE, a.code()), Stretch.COMPARE);
+                a.moveOver().forEach(p -> web.add(Operation.of(Verb.MOVE_OVER, p.code()), Stretch.COMPARE));
             }
             web.add(Operation.of(Verb.FIT, a.code()), closing(a));
             book.jointsOf(a.code()).forEach(j -> addTighten(j, closing(a)));
@@ -133,21 +124,16 @@ public final class Router {
         for (String code : scope.undone) {
             Joint j = book.joint(code).orElseThrow();
             addTighten(j, Stretch.TENSION);
-            j.fasteners()
-                    .filter(f -> !from.compared().contains(f))
-                    .ifPresent(f -> web.add(Operation.of(Verb.COMPARE, f), Stretch.COMPARE));
+            j.fasteners().ifPresent(f -> web.add(Operation.of(Verb.COMPARE, f), Stretch.COMPARE));
         }
         if (scope.off.stream().flatMap(a -> book.assembly(a).stream()).anyMatch(Assembly::carriesEngine)) {
             support().ifPresent(h -> web.add(Operation.of(Verb.OUT, h.code()), Stretch.CLOSE));
         }
-        scope.fluids.stream()
-                .filter(f -> !from.filled().contains(f))
-                .forEach(f -> web.add(Operation.of(Verb.FILL, f), Stretch.FILL));
+        scope.fluids.forEach(f -> web.add(Operation.of(Verb.FILL, f), Stretch.FILL));
     }
 
     private void addTighten(Joint joint, Stretch stretch) {
-        int reached = from.joints().getOrDefault(joint.code(), 0);
-        for (int stage = reached + 1; stage <= joint.stages().size(); stage++) {
+        for (int stage = 1; stage <= joint.stages().size(); stage++) {
             Stretch place = switch (joint.stages().get(stage - 1).from()) {
                 case FITTED, LAID -> stretch;
                 case TENSIONED -> Stretch.TENSION;

@@ -19,7 +19,6 @@ final class Scope {
 
     final Anatomy book;
     final Goal goal;
-    final EngineState from;
 
     /** Assemblies that come off, or are off. */
     final Set<String> off = new LinkedHashSet<>();
@@ -34,15 +33,15 @@ final class Scope {
 
     final Set<String> fluids = new LinkedHashSet<>();
 
-    Scope(Anatomy book, Goal goal, EngineState from) {
+    /** @param open what stands open already, and is closed with the rest */
+    Scope(Anatomy book, Goal goal, EngineState open) {
         this.book = book;
         this.goal = goal;
-        this.from = from;
-        from.joints()
+        open.joints()
                 .forEach((joint, stage) ->
                         book.joint(joint).filter(j -> stage < j.stages().size()).ifPresent(this::undo));
-        from.off().forEach(this::takeOff);
-        from.loops().forEach((code, l) -> {
+        open.off().forEach(this::takeOff);
+        open.loops().forEach((code, l) -> {
             if (l.held()) {
                 hold(code);
             } else if (l.cameOff() || l.stand() != EngineState.Stand.TENSIONED) {
@@ -51,7 +50,7 @@ final class Scope {
                 touch(code);
             }
         });
-        fluids.addAll(from.drained());
+        fluids.addAll(open.drained());
         for (String thing : goal.things()) {
             boolean fasteners = false;
             for (Joint j : book.joints()) {
@@ -213,6 +212,6 @@ final class Scope {
     }
 
     boolean newPart(String thing) {
-        return goal.renews(thing) && !from.fresh().contains(thing);
+        return goal.renews(thing);
     }
 }

@@ -17,7 +17,6 @@ import knollfield.core.engine.build.Reference;
 import knollfield.core.engine.build.Shaft;
 import knollfield.core.engine.build.Turner;
 import knollfield.core.engine.build.Wheel;
-import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Law;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
@@ -110,18 +109,9 @@ final class TimingRoute {
         return o;
     }
 
-    private boolean alreadyOff(Loop loop) {
-        return Optional.ofNullable(scope.from.loops().get(loop.code()))
-                .filter(l -> l.stand() == EngineState.Stand.OFF)
-                .isPresent();
-    }
-
     private void found(Loop loop) {
-        if (alreadyOff(loop)) {
-            return;
-        }
         for (Reference r : references(loop)) {
-            if (!r.trustedBefore() || scope.from.outOfTime().contains(loop.code())) {
+            if (!r.trustedBefore()) {
                 continue;
             }
             if (r.own()) {
@@ -131,9 +121,7 @@ final class TimingRoute {
             }
         }
         for (Hardware h : hardware(loop)) {
-            if (!scope.from.in().contains(h.code())) {
-                web.add(Operation.of(Verb.SET_IN, h.code()), Stretch.MARKS);
-            }
+            web.add(Operation.of(Verb.SET_IN, h.code()), Stretch.MARKS);
             web.add(Operation.of(Verb.OUT, h.code()), Stretch.TENSION);
         }
     }
@@ -154,18 +142,16 @@ final class TimingRoute {
 
     private void openedLoop(Loop loop) {
         String code = loop.code();
-        if (!alreadyOff(loop)) {
-            if (!scope.newPart(code)) {
-                web.add(Operation.of(Verb.MARK, code), Stretch.MARKS);
-            }
-            if (loop.letOff() != Loop.LetOff.TENSIONER_OFF) {
-                web.add(Operation.of(Verb.RELEASE, code), Stretch.RELEASE);
-            }
-            if (tensionerStays(loop)) {
-                pin(loop).ifPresent(p -> web.add(Operation.of(Verb.SET_IN, p), Stretch.RELEASE));
-            }
-            web.add(Operation.of(Verb.LOOP_OFF, code), Stretch.RELEASE);
+        if (!scope.newPart(code)) {
+            web.add(Operation.of(Verb.MARK, code), Stretch.MARKS);
         }
+        if (loop.letOff() != Loop.LetOff.TENSIONER_OFF) {
+            web.add(Operation.of(Verb.RELEASE, code), Stretch.RELEASE);
+        }
+        if (tensionerStays(loop)) {
+            pin(loop).ifPresent(p -> web.add(Operation.of(Verb.SET_IN, p), Stretch.RELEASE));
+        }
+        web.add(Operation.of(Verb.LOOP_OFF, code), Stretch.RELEASE);
         if (oldGoesBack(loop)) {
             pin(loop).ifPresent(p -> web.add(Operation.of(Verb.SET_IN, p), Stretch.COMPARE));
         }

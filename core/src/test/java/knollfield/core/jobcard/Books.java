@@ -143,7 +143,7 @@ final class Books {
     }
 
     static CardPlan listed(CardBasis basis) {
-        return CardGenerator.laid(basis, CardPlan.Layout.LISTED);
+        return CardGenerator.laid(basis, CardPlan.Layout.LISTED, Progress.none());
     }
 
     /** A card with every gate there is on belt jobs. */

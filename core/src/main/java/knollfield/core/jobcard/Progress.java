@@ -1,0 +1,93 @@
+package knollfield.core.jobcard;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
+
+/**
+ * How far a card is when it is laid anew.
+ *
+ * @param done what stands done
+ * @param known all that the card asked for so far, done or not
+ * @param did all that hands have done, in that order, what was done twice twice
+ * @param other the card is laid for something else, not for the same once more: what that opens is asked again
+ */
+public record Progress(Set<Operation> done, Set<Operation> known, List<Operation> did, boolean other) {
+
+    public Progress {
+        done = Set.copyOf(done);
+        known = Set.copyOf(known);
+        did = List.copyOf(did);
+    }
+
+    /** Nothing is done yet. */
+    public static Progress none() {
+        return new Progress(Set.of(), Set.of(), List.of(), false);
+    }
+
+    /**
+     * How far a card is. What takes several steps is done, and to be undone, from the first on; what a manager let pass
+     * counts as met.
+     */
+    static Progress of(CardState state, CardScope scope) {
+        CardScope before = state.scope();
+        boolean other = !scope.items().equals(before.items())
+                || !scope.awaiting().equals(before.awaiting())
+                || scope.paint() != before.paint();
+        Set<Operation> done = new HashSet<>();
+        Set<Operation> known = new HashSet<>();
+        Set<Operation> asNew = new HashSet<>();
+        List<Operation> did = new ArrayList<>(state.did());
+        for (Step s : state.plan().steps()) {
+            Answer answer = state.answers().get(s.code());
+            boolean well = answer != null && answer.good();
+            boolean passed = s.gate().filter(state.overrides()::containsKey).isPresent();
+            // what waited for the owner could not be done so far, and is as new
+            boolean waited = s.serves().filter(before.awaiting()::contains).isPresent();
+            Set<Operation> seen = waited ? asNew : known;
+            for (Operation o : s.operations()) {
+                boolean first = seen.add(o);
+                if (first && (well || passed)) {
+                    done.add(o);
+                }
+                if (first && passed && !well) {
+                    did.add(o);
+                }
+            }
+        }
+        Set<Operation> past = new HashSet<>(state.past().keySet());
+        past.retainAll(standing(state.did()));
+        known.addAll(past);
+        done.addAll(past);
+        return new Progress(done, known, did, other);
+    }
+
+    /** What of all that was done nobody has undone since. */
+    static Set<Operation> standing(List<Operation> did) {
+        Set<Operation> standing = new HashSet<>();
+        for (Operation o : did) {
+            standing.removeIf(earlier -> undoes(o, earlier));
+            standing.add(o);
+        }
+        return standing;
+    }
+
+    private static boolean undoes(Operation now, Operation earlier) {
+        boolean same = now.thing().equals(earlier.thing());
+        return switch (now.verb()) {
+            case TAKE_OFF -> same && (earlier.verb() == Verb.FIT || earlier.verb() == Verb.FOR_NOW);
+            case UNDO -> same && earlier.verb() == Verb.TIGHTEN;
+            case LOOP_OFF -> same && earlier.verb() == Verb.LAY;
+            case RELEASE -> (same && earlier.verb() == Verb.TENSION) || earlier.verb() == Verb.TURN;
+            case SET_IN -> same && earlier.verb() == Verb.OUT && now.round() == earlier.round();
+            case OUT -> same && earlier.verb() == Verb.SET_IN && now.round() == earlier.round();
+            case LAY -> earlier.verb() == Verb.TURN || earlier.verb() == Verb.PROVE || earlier.verb() == Verb.MEASURE;
+            case DRAIN -> same && earlier.verb() == Verb.FILL;
+            case SAFE -> earlier.verb() == Verb.CLOSE || earlier.verb() == Verb.START || earlier.verb() == Verb.CHECK;
+            default -> false;
+        };
+    }
+}

@@ -1,0 +1,207 @@
+package knollfield.core.jobcard;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Joint;
+import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.Opening;
+import knollfield.core.engine.build.Turner;
+import knollfield.core.engine.work.EngineState;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
+import knollfield.core.route.Arrow;
+import knollfield.core.route.Line;
+
+/**
+ * What is done and must be done once more, because something new comes before it; with it what opens it: a belt that is on
+ * comes off again before what lies behind it is renewed.
+ */
+final class Reopened {
+
+    private final Anatomy book;
+    private final Line line;
+    private final Progress progress;
+    private final EngineState now;
+    private final Set<Operation> onLine;
+    private final Set<Operation> again = new LinkedHashSet<>();
+
+    private Reopened(Anatomy book, Line line, Progress progress, EngineState now) {
+        this.now = now;
+        this.book = book;
+        this.line = line;
+        this.progress = progress;
+        this.onLine = new HashSet<>(line.operations());
+    }
+
+    /**
+     * Operations of {@code line} that are done and are asked once more.
+     *
+     * @param now how the engine stands
+     */
+    static Set<Operation> of(Anatomy book, Line line, Progress progress, EngineState now) {
+        return progress.done().isEmpty() || !progress.other()
+                ? Set.of()
+                : new Reopened(book, line, progress, now).all();
+    }
+
+    private Set<Operation> all() {
+        Set<Operation> waits = waiting();
+        line.operations().stream()
+                .filter(o -> waits.contains(o) && progress.done().contains(o) && !opens(o))
+                .forEach(again::add);
+        List.copyOf(again).forEach(o -> openers(o).forEach(this::ask));
+        line.operations().stream().filter(this::isUndoneMeanwhile).forEach(again::add);
+        again.removeIf(
+                o -> o.verb() == Verb.SET_IN && o.round() == 1 && now.in().contains(o.thing()));
+        return again;
+    }
+
+    /** What opens is asked once more only where what closed it is. */
+    private static boolean opens(Operation o) {
+        return switch (o.verb()) {
+            case SAFE,
+                    RAISE,
+                    DRAIN,
+                    UNDO,
+                    TAKE_OFF,
+                    COVER,
+                    FOR_NOW,
+                    RELEASE,
+                    LOOP_OFF,
+                    FIND,
+                    MARK,
+                    LOOK,
+                    COMPARE,
+                    MOVE_OVER -> true;
+            case BRING, BACK, SET_IN -> o.round() == 1;
+            default -> false;
+        };
+    }
+
+    /** Done once, and not so any more: a pin that is out again, a look at a loop that goes back once more. */
+    private boolean isUndoneMeanwhile(Operation o) {
+        if (!progress.done().contains(o)) {
+            return false;
+        }
+        return switch (o.verb()) {
+            case SET_IN -> !now.in().contains(o.thing()) && isOpen(Operation.of(Verb.OUT, o.thing(), o.round()));
+            case LOOK -> isOpen(Operation.of(Verb.LOOP_OFF, o.thing()));
+            default -> false;
+        };
+    }
+
+    private boolean isOpen(Operation o) {
+        return onLine.contains(o) && (!progress.done().contains(o) || again.contains(o));
+    }
+
+    private void ask(Operation o) {
+        if (onLine.contains(o) && progress.done().contains(o) && again.add(o)) {
+            openers(o).forEach(this::ask);
+        }
+    }
+
+    /** What is new, and all that comes after it. */
+    private Set<Operation> waiting() {
+        Map<Operation, Set<Operation>> then = new HashMap<>();
+        for (Arrow a : line.arrows()) {
+            then.computeIfAbsent(a.first(), o -> new LinkedHashSet<>()).add(a.then());
+        }
+        Set<Operation> waits = new HashSet<>();
+        List<Operation> open = new java.util.ArrayList<>(line.operations().stream()
+                .filter(o -> !progress.known().contains(o))
+                .toList());
+        while (!open.isEmpty()) {
+            Operation next = open.remove(open.size() - 1);
+            if (waits.add(next)) {
+                open.addAll(then.getOrDefault(next, Set.of()));
+            }
+        }
+        return waits;
+    }
+
+    /** What undoes {@code o}, so that it can be done once more. */
+    private Stream<Operation> openers(Operation o) {
+        String thing = o.thing();
+        return switch (o.verb()) {
+            case FIT -> Stream.of(Operation.of(Verb.TAKE_OFF, thing));
+            case TIGHTEN ->
+                Stream.concat(
+                        Stream.of(Operation.of(Verb.UNDO, thing)),
+                        book.joint(thing).flatMap(Joint::fasteners).map(f -> Operation.of(Verb.COMPARE, f)).stream());
+            case TAKE_OFF ->
+                Stream.concat(
+                        Stream.of(Operation.of(Verb.FOR_NOW, thing)),
+                        book.openings().stream()
+                                .filter(w -> w.openedBy().equals(thing))
+                                .map(Opening::code)
+                                .map(w -> Operation.of(Verb.COVER, w)));
+            case LAY ->
+                Stream.concat(
+                        Stream.of(
+                                Operation.of(Verb.LOOP_OFF, thing),
+                                Operation.of(Verb.RELEASE, thing),
+                                Operation.of(Verb.LOOK, thing)),
+                        found());
+            case TENSION -> Stream.of(Operation.of(Verb.RELEASE, thing));
+            case OUT -> Stream.of(Operation.of(Verb.SET_IN, thing, o.round()));
+            case PROVE -> Stream.of(Operation.of(Verb.MARK, thing)).filter(m -> isHeldOnly(thing));
+            case TURN -> turner();
+            case FILL -> Stream.of(Operation.of(Verb.DRAIN, thing));
+            case CLOSE -> Stream.of(Operation.of(Verb.SAFE, "battery"), Operation.of(Verb.RAISE, thing));
+            default -> Stream.empty();
+        };
+    }
+
+    private boolean isHeldOnly(String reference) {
+        return book.reference(reference)
+                .filter(r -> r.trust() == knollfield.core.engine.build.Reference.Trust.WHILE_HELD)
+                .isPresent();
+    }
+
+    /** Once the engine has been turned, its position is found anew before a loop comes off. */
+    private Stream<Operation> found() {
+        boolean pinned =
+                book.hardware().stream().anyMatch(h -> h.slidesIn() && now.in().contains(h.code()));
+        boolean turned = !pinned && progress.done().stream().anyMatch(o -> o.verb() == Verb.TURN);
+        return line.operations().stream()
+                .filter(o -> turned && o.round() == 1)
+                .filter(o -> o.verb() == Verb.BRING || o.verb() == Verb.FIND);
+    }
+
+    /** An old bolt the crank was turned by goes in and out again. */
+    private Stream<Operation> turner() {
+        return book.turners().stream()
+                .filter(t -> t.kind() == Turner.Kind.OLD_BOLT)
+                .filter(t -> progress.done().contains(Operation.of(Verb.TAKE_OFF, t.code())))
+                .flatMap(t -> Stream.of(Operation.of(Verb.FOR_NOW, t.code()), Operation.of(Verb.TAKE_OFF, t.code())));
+    }
+
+    /**
+     * Codes of what is new on the engine already and comes off once more, so that it goes back as it is; a tensioner that
+     * let go comes off with its loop.
+     */
+    static Set<String> goesBack(Anatomy book, Line line, Progress progress, EngineState now) {
+        Set<Operation> once = of(book, line, progress, now);
+        Set<String> back = new HashSet<>();
+        for (Operation o : line.operations()) {
+            boolean off = (o.verb() == Verb.TAKE_OFF || o.verb() == Verb.LOOP_OFF)
+                    && (!progress.done().contains(o) || once.contains(o));
+            if (off && now.fresh().contains(o.thing())) {
+                back.add(o.thing());
+            }
+            book.loop(o.thing())
+                    .filter(l -> off)
+                    .flatMap(Loop::tensioner)
+                    .filter(t -> now.fresh().contains(t.part()))
+                    .filter(t -> t.pin().filter(p -> !now.in().contains(p)).isPresent())
+                    .ifPresent(t -> back.add(t.part()));
+        }
+        return back;
+    }
+}
