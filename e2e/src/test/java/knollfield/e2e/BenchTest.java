@@ -40,13 +40,13 @@ class BenchTest {
         Page page = halfDone();
         assertThat(page.locator(".bench-step h1")).hasText("References after two turns");
         assertThat(page.locator(".gate").first()).containsText("References true afterwards");
-        button(page, "inlet cam: true").click();
+        button(page, "inlet pin: true").click();
         button(page, "Record it, and set the timing again").click();
 
         assertThat(page.getByText("Attempt 2 at the timing.")).isVisible();
-        assertThat(page.locator(".bench-step h1")).hasText("Marks true again before the belt goes on");
-        page.getByText(Pattern.compile("^All \\d true$")).click();
-        assertThat(page.locator(".bench-step h1")).containsText("Belt on in order");
+        assertThat(page.locator(".bench-step h1")).hasText("Turn the running way again: timing position");
+        button(page, "Done").click();
+        assertThat(page.locator(".bench-step h1")).containsText("in again, counted");
         // plain steps before it are done; what proved the timing is open again
         assertThat(page.locator(".seam")).containsText("Turn twice");
         BROWSER.check(page, "bench, second attempt");
@@ -58,13 +58,13 @@ class BenchTest {
         Page page = BROWSER.as("ines", 1280, 800);
         page.navigate(card);
         page.locator(".bench-step h1").waitFor();
-        Locator gate = page.locator(".gate", new Page.LocatorOptions().setHasText("Slack at the tensioner"));
+        Locator gate = page.locator(".gate", new Page.LocatorOptions().setHasText("Cams held"));
         gate.getByText("open", new Locator.GetByTextOptions().setExact(true)).click();
         Locator words = page.getByLabel("Why; this is printed on the record");
         assertThat(button(page, "Open it with these words")).isDisabled();
         words.fill("seen by two pairs of eyes");
         button(page, "Open it with these words").click();
-        assertThat(page.locator(".gate.open")).containsText("Opened with words: Slack at the tensioner");
+        assertThat(page.locator(".gate.open")).containsText("Opened with words: Cams held");
         assertThat(page.locator(".gate", new Page.LocatorOptions().setHasText("Two turns by hand"))
                         .getByRole(AriaRole.BUTTON))
                 .hasCount(0);

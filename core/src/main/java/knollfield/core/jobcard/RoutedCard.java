@@ -115,6 +115,7 @@ final class RoutedCard {
         boolean scratchLaid = false;
         boolean corrected = false;
         boolean asked = false;
+        Stretch previous = Stretch.RECORD;
         int i = 0;
         while (i < placed.size()) {
             Stretch stretch = placed.get(i).stretch();
@@ -137,9 +138,14 @@ final class RoutedCard {
                 made.add(0, CardSteps.refit());
                 asked = true;
             }
-            if (!made.isEmpty()) {
+            if (isOneWith(previous, stretch) && !made.isEmpty()) {
+                Phase first = phases.remove(phases.size() - 1);
+                phases.add(new Phase(
+                        first.code(), first.title() + ", " + lower(stretch.title()), joined(first.steps(), made)));
+            } else if (!made.isEmpty()) {
                 phases.add(new Phase(code(stretch), stretch.title(), made));
             }
+            previous = stretch;
             if (stretch == Stretch.OPEN && times.getOrDefault(Stretch.OPEN, 0) == 1) {
                 firstLook();
             }
@@ -153,6 +159,18 @@ final class RoutedCard {
                 .map(Step::code)
                 .collect(Collectors.toSet());
         return CardPlan.kept(basis, laid, minutes, paintReturns(family), layout, askedAgain);
+    }
+
+    /** What goes from hand to hand is one phase. */
+    private static boolean isOneWith(Stretch before, Stretch stretch) {
+        return (before == Stretch.RELEASE && stretch == Stretch.STRIP)
+                || (before == Stretch.SAFE && stretch == Stretch.CLEAR);
+    }
+
+    private static List<Step> joined(List<Step> first, List<Step> then) {
+        List<Step> all = new ArrayList<>(first);
+        all.addAll(then);
+        return all;
     }
 
     /** The phases, each step with the steps it must come after. */

@@ -34,6 +34,8 @@ import knollfield.core.route.Placed;
 final class RoutedSteps {
 
     private static final String HITS = "A compressed tensioner can hit: keep fingers out of its way.";
+    private static final String ON_ITS_WHEELS = "Wheel fasteners to torque, on its wheels, battery on";
+    private static final String LOOSE_WHEEL = "A loose wheel kills: torque wrench, crosswise.";
     private static final int PATTERN = 4;
 
     /** Operations that are one step when they stand together. */
@@ -105,6 +107,7 @@ final class RoutedSteps {
             }
             if (group == Group.ALONE) {
                 i = withItsAngle(together, run, i);
+                i = withTheEnd(together, run, i);
             }
             boolean first = true;
             for (Step s : step(group, together.stream().map(Placed::operation).toList())) {
@@ -189,6 +192,28 @@ final class RoutedSteps {
         return next;
     }
 
+    /** The support goes away as the wheels go on; where nothing was filled in, the look after the start is part of it. */
+    private int withTheEnd(List<Placed> together, List<Placed> run, int next) {
+        Operation first = together.get(0).operation();
+        if (next >= run.size()) {
+            return next;
+        }
+        Operation then = run.get(next).operation();
+        boolean support = first.verb() == Verb.OUT && isSupport(first.thing()) && then.verb() == Verb.CLOSE;
+        boolean look = first.verb() == Verb.START && then.verb() == Verb.CHECK && !fills;
+        if (support || look) {
+            together.add(run.get(next));
+            return next + 1;
+        }
+        return next;
+    }
+
+    private boolean isSupport(String hardware) {
+        return book.hardware(hardware)
+                .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
+                .isPresent();
+    }
+
     private Group group(Operation o) {
         return switch (o.verb()) {
             case UNDO, TAKE_OFF -> Group.OFF;
@@ -200,8 +225,7 @@ final class RoutedSteps {
             case SET_IN -> {
                 Optional<Hardware> h = book.hardware(o.thing());
                 boolean proves = o.round() > 1 && h.filter(Hardware::slidesIn).isPresent();
-                boolean support =
-                        h.filter(x -> x.kind() == Hardware.Kind.SUPPORT).isPresent();
+                boolean support = isSupport(o.thing());
                 boolean pin =
                         h.filter(x -> x.kind() == Hardware.Kind.TENSIONER_PIN).isPresent();
                 yield support || pin ? Group.ALONE : proves ? Group.PROVE : Group.IN;
@@ -462,9 +486,7 @@ final class RoutedSteps {
                         .caution("A piece that falls in costs about a day."));
             case SET_IN ->
                 List.of(
-                        book.hardware(o.thing())
-                                        .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
-                                        .isPresent()
+                        isSupport(o.thing())
                                 ? confirm(
                                                 code,
                                                 "Engine carried on a load spreader under the sump",
@@ -474,13 +496,8 @@ final class RoutedSteps {
                                         .caution(HITS));
             case OUT ->
                 List.of(
-                        book.hardware(o.thing())
-                                        .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
-                                        .isPresent()
-                                ? confirm(
-                                        code,
-                                        "Engine hangs on its mount again, support away",
-                                        GateKind.WHEEL_AND_SUPPORT)
+                        isSupport(o.thing())
+                                ? supportAway(code, run.size() > 1)
                                 : confirm(code, "Pull the tensioner's own pin", GateKind.TENSIONER_SET)
                                         .caution("The plunger comes out hard: fingers clear.")
                                         .notes(seatingTurns(o.thing()))
@@ -493,16 +510,20 @@ final class RoutedSteps {
             case TURN -> turns();
             case MEASURE -> List.of(measure(o));
             case CLOSE ->
-                List.of(confirm(
-                                code,
-                                "Wheel fasteners to torque, on its wheels, battery on",
-                                GateKind.WHEEL_AND_SUPPORT)
-                        .caution("A loose wheel kills: torque wrench, crosswise."));
+                List.of(confirm(code, ON_ITS_WHEELS, GateKind.WHEEL_AND_SUPPORT).caution(LOOSE_WHEEL));
             case START -> List.of(start(code));
             case CHECK -> List.of(check(code));
             case LABEL -> List.of(confirm(code, "Label written and protected; old parts shown", GateKind.LABEL));
             default -> List.of(tick(code, words.plain(run)));
         };
+    }
+
+    private static Step supportAway(String code, boolean andClosed) {
+        String away = "Engine hangs on its mount again, support away";
+        return andClosed
+                ? confirm(code, away + "; " + lower(ON_ITS_WHEELS), GateKind.WHEEL_AND_SUPPORT)
+                        .caution(LOOSE_WHEEL)
+                : confirm(code, away, GateKind.WHEEL_AND_SUPPORT);
     }
 
     private List<String> seatingTurns(String pin) {
@@ -742,7 +763,9 @@ final class RoutedSteps {
     private Step start(String code) {
         return Step.of(
                         code,
-                        "First start and road test: noise, leaks, codes",
+                        fills
+                                ? "First start and road test: noise, leaks, codes"
+                                : "First start and road test, looked over after it: noise, leaks, codes",
                         new Task.Inspect(
                                 List.of("quiet, dry, no codes", "whine", "flap", "leak", "a code is back"),
                                 Map.of("whine", EvidenceKind.WHINE, "flap", EvidenceKind.SLAP),
@@ -756,10 +779,10 @@ final class RoutedSteps {
     }
 
     private Step check(String code) {
-        return !fills
-                ? tick(code, "Looked over once more: dry, nothing left behind")
-                : confirm(code, "Levels read, cold where the book says so", GateKind.COOLANT_LEVEL)
-                        .caution("Never open a hot system.");
+        return fills
+                ? confirm(code, "Levels read, cold where the book says so", GateKind.COOLANT_LEVEL)
+                        .caution("Never open a hot system.")
+                : tick(code, "Looked over once more: dry, nothing left behind");
     }
 
     // --- done again
