@@ -106,7 +106,7 @@ export function pathWords(path: Loop): string {
     .filter((r) => !r.tight)
     .map((r) => `${name.get(r.from)} to ${name.get(r.to)}`);
   return (
-    `${path.teeth} teeth or links, running ${path.clockwise ? 'clockwise' : 'counter-clockwise'}. ` +
+    `${path.teeth} ${path.counted}, running ${path.clockwise ? 'clockwise' : 'counter-clockwise'}. ` +
     `Slack from ${slack.join(', ')}; tight everywhere else. ` +
     `Laid on in this order: ${path.layingOn.map((n) => n.toLowerCase()).join(', ')}. ` +
     `${path.marks} ${path.marks === 1 ? 'mark is' : 'marks are'} true at once; ` +

@@ -124,6 +124,7 @@ describe('pictures', () => {
   it('of a belt say which marks stand at their pointers', () => {
     const path: Schemas['PathView'] = {
       teeth: 120,
+      counted: 'links',
       clockwise: true,
       pulleys: [
         {

@@ -21,6 +21,7 @@ const wheel = (
 
 const path = (clockwise: boolean): Schemas['PathView'] => ({
   teeth: 145,
+  counted: 'teeth',
   clockwise,
   pulleys: [
     wheel('crank', 24),

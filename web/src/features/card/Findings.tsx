@@ -6,9 +6,23 @@ import { Words } from './BenchMenu';
 export function Findings({ card }: { card: Card }) {
   const widen = useWiden(card.jobId);
   const [asking, setAsking] = useState(false);
-  if (card.offers.length === 0 && card.awaiting.length === 0) return null;
+  if (card.offers.length + card.awaiting.length + card.corrections.length === 0) return null;
   return (
     <div className="findings">
+      {card.corrections.length > 0 && (
+        <details className="corrections">
+          <summary>
+            <b>The book was corrected</b> since this card was begun: {card.corrections.length}{' '}
+            {card.corrections.length === 1 ? 'difference' : 'differences'}. The card stays as it was
+            begun.
+          </summary>
+          <ul>
+            {card.corrections.map((c) => (
+              <li key={c.words}>{c.words}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {card.offers.map((o) => (
         <div key={o.code} className="offer">
           <span>
@@ -36,7 +50,7 @@ export function Findings({ card }: { card: Card }) {
           <span>
             <b>The owner has not answered:</b> {card.awaiting.map((a) => a.name).join(', ')}.{' '}
             <span className="muted">
-              Everything else goes on. {card.ownerName}, {card.ownerPhone}
+              What does not hang on it goes on. {card.ownerName}, {card.ownerPhone}
             </span>
           </span>
           <button

@@ -68,6 +68,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     turnsUntilPaintReturns: 290,
     path: {
       teeth: 120,
+      counted: 'teeth',
       clockwise: true,
       pulleys: [wheel('Crank', 0, 20), wheel('Cam', 200, 40)],
       runs: [],
@@ -90,6 +91,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     rechecks: [],
     offers: [],
     awaiting: [],
+    corrections: [],
     cautions: [],
     ...part,
   };

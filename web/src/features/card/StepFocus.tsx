@@ -223,8 +223,8 @@ function Look({
       <Loops card={card} step={step} teethOf={(path) => turns * crank(path)} />
       <p className="muted">
         {card.loops.length > 0
-          ? card.loops.map((l) => `${l.name}: ${l.path.teeth}`).join(', ') + ' teeth or links. '
-          : `${card.path.teeth} ${crank(card.path) > 0 ? 'teeth on the loop. ' : ''}`}
+          ? card.loops.map((l) => `${l.name}: ${l.path.teeth} ${l.path.counted}`).join(', ') + '. '
+          : `${card.path.teeth} ${card.path.counted} on the loop. `}
         Paint marks on {card.loops.length > 0 ? 'all of them' : 'it'} line up again after{' '}
         <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
       </p>

@@ -74,6 +74,7 @@ const wheel = (code: string, role: string, y: number, teeth: number) => ({
 
 const loop = {
   teeth: 60,
+  counted: 'teeth',
   clockwise: true,
   pulleys: [wheel('crank', 'CRANK', 0, 10), wheel('cam', 'CAM', 200, 20)],
   runs: [

@@ -78,11 +78,13 @@ class EngineController {
             @Nullable String turns) {}
 
     /**
+     * @param counted what is counted round it: teeth or links
      * @param layingOn names of the wheels in the order in which the loop is laid on
      * @param marksReturnTurns crank turns after which paint marks are back
      */
     record LoopView(
             int teeth,
+            String counted,
             boolean clockwise,
             List<WheelView> pulleys,
             List<RunView> runs,
@@ -171,7 +173,7 @@ class EngineController {
                 newest,
                 json.map(family),
                 versions.stream().anyMatch(v -> v.version() == wanted && v.grown()),
-                path(family.path()),
+                path(family.path(), family.drive()),
                 loops(family),
                 remarks(family),
                 versions.stream()
@@ -201,7 +203,8 @@ class EngineController {
     /** What the path of a family that is being edited gives; files nothing. */
     @PostMapping("/check")
     LoopView check(@RequestBody FamilyChange change) {
-        return path(json.read(change.family()).path());
+        EngineFamily family = json.read(change.family());
+        return path(family.path(), family.drive());
     }
 
     /**
@@ -315,7 +318,7 @@ class EngineController {
         List<NamedLoop> drawn = family.build().stream()
                 .flatMap(b -> b.loops().stream())
                 .filter(l -> l.drawing().isPresent())
-                .map(l -> new NamedLoop(l.name(), path(l.drawing().orElseThrow())))
+                .map(l -> new NamedLoop(l.name(), path(l.drawing().orElseThrow(), l.kind())))
                 .toList();
         return drawn.size() > 1 ? drawn : List.of();
     }
@@ -326,9 +329,10 @@ class EngineController {
                 .toList();
     }
 
-    private static LoopView path(BeltPath path) {
+    private static LoopView path(BeltPath path, Drive drive) {
         return new LoopView(
                 path.teeth(),
+                drive.counted(),
                 path.clockwise(),
                 path.pulleys().stream()
                         .map(p -> new WheelView(

@@ -2,15 +2,17 @@ package knollfield.app.engine;
 
 import java.util.List;
 import knollfield.core.engine.BeltPath;
+import knollfield.core.engine.Drive;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.TimingGeometry;
 
 /**
  * A loop as the screens draw it.
  *
+ * @param counted what is counted round it: teeth or links
  * @param runs free stretches between neighbouring wheels, in running order
  */
-public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, List<PathRun> runs) {
+public record PathView(int teeth, String counted, boolean clockwise, List<PulleyView> pulleys, List<PathRun> runs) {
 
     public record PulleyView(
             String code,
@@ -25,9 +27,10 @@ public record PathView(int teeth, boolean clockwise, List<PulleyView> pulleys, L
 
     public record PathRun(String from, String to, TimingGeometry.Pull pull) {}
 
-    public static PathView of(BeltPath path) {
+    public static PathView of(BeltPath path, Drive drive) {
         return new PathView(
                 path.teeth(),
+                drive.counted(),
                 path.clockwise(),
                 path.pulleys().stream()
                         .map(p -> new PulleyView(

@@ -32,13 +32,21 @@ import org.springframework.stereotype.Component;
 @Component
 class CardViews {
 
+    private final BookCorrections corrections;
     private final Jobs jobs;
     private final Cards cards;
     private final PhotoRepository photos;
     private final People people;
     private final CurrentPerson current;
 
-    CardViews(Jobs jobs, Cards cards, PhotoRepository photos, People people, CurrentPerson current) {
+    CardViews(
+            Jobs jobs,
+            Cards cards,
+            PhotoRepository photos,
+            People people,
+            CurrentPerson current,
+            BookCorrections corrections) {
+        this.corrections = corrections;
         this.jobs = jobs;
         this.cards = cards;
         this.photos = photos;
@@ -130,6 +138,7 @@ class CardViews {
             List<RecheckAskedView> rechecks,
             List<OfferedLine> offers,
             List<AwaitedLine> awaiting,
+            List<CorrectionView> corrections,
             @Nullable ReworkView rework,
             List<String> cautions,
             @Nullable Integer lastOdometerKm,
@@ -138,6 +147,13 @@ class CardViews {
             @Nullable LocalDate completedOn,
             @Nullable LocalDate nextDueOn,
             @Nullable Integer nextDueKm) {}
+
+    /**
+     * What the newest book has otherwise than this card.
+     *
+     * @param step code of the step it stands on; null for what the card does not have
+     */
+    record CorrectionView(@Nullable String step, String words) {}
 
     /** One of several loops, as drawn. */
     record CardLoop(String code, String name, PathView path) {}
@@ -168,7 +184,7 @@ class CardViews {
                         .sum(),
                 worked(worked),
                 state.plan().turnsUntilPaintReturns(),
-                PathView.of(family.path()),
+                PathView.of(family.path(), family.drive()),
                 loops(family),
                 state.plan().phases().stream()
                         .map(p -> new PhaseView(
@@ -224,6 +240,9 @@ class CardViews {
                         .map(i -> new AwaitedLine(
                                 i, family.item(i).map(Item::name).orElse(i)))
                         .toList(),
+                corrections.since(job, state).stream()
+                        .map(d -> new CorrectionView(d.step().orElse(null), d.words()))
+                        .toList(),
                 job.rework().map(r -> new ReworkView(r.of(), r.reason())).orElse(null),
                 family.cautions(),
                 jobs.state(job).forecast().readings().last().map(r -> r.km()).orElse(null),
@@ -244,7 +263,7 @@ class CardViews {
         }
         return all.stream()
                 .map(l ->
-                        new CardLoop(l.code(), l.name(), PathView.of(l.drawing().orElseThrow())))
+                        new CardLoop(l.code(), l.name(), PathView.of(l.drawing().orElseThrow(), l.kind())))
                 .toList();
     }
 

@@ -70,6 +70,14 @@ class JobRepository {
                                 """).param("since", doneSince).query(this::job).list();
     }
 
+    /** Signed jobs on engines of one family, the newest first. */
+    List<Job> signedOf(String familyCode) {
+        return jdbc.sql(SELECT + " WHERE family_code = :code AND stage = 'DONE' ORDER BY id DESC")
+                .param("code", familyCode)
+                .query(this::job)
+                .list();
+    }
+
     /** Jobs that somebody could still work on: waiting, planned or under way. */
     List<Job> open() {
         return jdbc.sql(SELECT + " WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') ORDER BY id")

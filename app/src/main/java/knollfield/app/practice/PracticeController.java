@@ -72,7 +72,7 @@ class PracticeController {
                 engine.code(),
                 engine.name(),
                 seed,
-                PathView.of(engine.path()),
+                PathView.of(engine.path(), engine.drive()),
                 engine.path().crankTeeth(),
                 engine.handling().turningBackDegrees().isPresent()
                         ? engine.handling().turningBackDegrees().getAsInt()

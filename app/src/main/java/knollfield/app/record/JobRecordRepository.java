@@ -42,6 +42,15 @@ class JobRecordRepository {
                 .optional();
     }
 
+    /** Signed jobs whose record is not kept. */
+    List<Long> signedWithout() {
+        return jdbc.sql("""
+                        SELECT j.id FROM job j
+                        WHERE j.stage = 'DONE' AND NOT EXISTS (SELECT 1 FROM job_record r WHERE r.job_id = j.id)
+                        ORDER BY j.id
+                        """).query(Long.class).list();
+    }
+
     /** Keeps a record without its pictures, which are kept as they were taken. */
     void keep(long jobId, RecordSheet sheet, Instant at) {
         RecordSheet words = new RecordSheet(

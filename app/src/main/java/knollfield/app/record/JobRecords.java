@@ -35,8 +35,10 @@ import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
 import knollfield.core.jobcard.WorkClock;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Gathers the record of a signed job from its card, its bundle and what the owner said (procedure.md). */
 @Service
@@ -108,6 +110,13 @@ public class JobRecords {
     @EventListener
     void signed(Cards.JobSigned event) {
         kept.keep(event.jobId(), gathered(event.jobId(), false), clock.instant());
+    }
+
+    /** Jobs signed before records were kept: theirs stay from now on what they are. */
+    @EventListener(ApplicationReadyEvent.class)
+    @Transactional
+    public void keepThoseSignedBefore() {
+        kept.signedWithout().forEach(id -> kept.keep(id, gathered(id, false), clock.instant()));
     }
 
     private RecordSheet gathered(long jobId, boolean withPictures) {

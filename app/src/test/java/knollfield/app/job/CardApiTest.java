@@ -209,7 +209,7 @@ class CardApiTest {
         workUntil(hedra, job, first);
         enter(hedra, job, "\"type\": \"TICK\", \"step\": \"%s\"".formatted(first))
                 .problem(422, "awaits-owner");
-        enter(hedra, job, "\"type\": \"COMPLETE\"").problem(422, "awaits-owner");
+        enter(hedra, job, "\"type\": \"COMPLETE\"").problem(422, "gate-shut");
         JsonNode row = row(vehicle);
         assertThat(row.get("nextStepWords").asString()).isEqualTo("ask owner");
         assertThat(row.get("waits").asString()).isEqualTo("the owner's answer: cam seals");

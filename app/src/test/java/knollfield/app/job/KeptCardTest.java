@@ -22,6 +22,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Cards worked out from the book, over HTTP: proven before they are handed out, kept as they were begun and signed. */
 class KeptCardTest {
@@ -30,20 +31,27 @@ class KeptCardTest {
     static final Server SERVER = Server.empty();
 
     private static LocalDate nextDay = Given.TODAY.plusDays(7);
+    private static boolean second = true;
 
     private Client ines;
     private Client wenna;
     private long technician;
+    private long other;
 
     @BeforeEach
     void people() {
         ines = SERVER.as("ines");
         technician = Workbench.technician(ines, "wenna", "Wenna Tressick", "BELT", "CHAIN", "BELT_IN_OIL");
+        other = Workbench.technician(ines, "tegen", "Tegen Loy", "BELT", "CHAIN", "BELT_IN_OIL");
         wenna = SERVER.as("wenna");
     }
 
-    /** A week of its own for every job of this server. */
+    /** Days of its own for every two jobs of this server, which stand in two bays. */
     private static synchronized LocalDate ownDay() {
+        second = !second;
+        if (second) {
+            return nextDay;
+        }
         // a long job stands for days
         do {
             nextDay = nextDay.plusDays(3);
@@ -53,15 +61,19 @@ class KeptCardTest {
 
     /** A bay that no other test of this server books. */
     private static long ownBay() {
+        String name = second ? "Far bay, back" : "Far bay";
         JdbcClient jdbc = SERVER.bean(JdbcClient.class);
-        if (jdbc.sql("SELECT COUNT(*) FROM bay WHERE name = 'Far bay'")
+        if (jdbc.sql("SELECT COUNT(*) FROM bay WHERE name = :name")
+                        .param("name", name)
                         .query(Long.class)
                         .single()
                 == 0) {
-            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Far bay', 'two posts', 2)")
+            jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES (:name, 'two posts', 2)")
+                    .param("name", name)
                     .update();
         }
-        return jdbc.sql("SELECT id FROM bay WHERE name = 'Far bay'")
+        return jdbc.sql("SELECT id FROM bay WHERE name = :name")
+                .param("name", name)
                 .query(Long.class)
                 .single();
     }
@@ -82,9 +94,11 @@ class KeptCardTest {
                     .ok();
             version = 2;
         }
+        LocalDate day = ownDay();
         ines.put("/api/jobs/%d/booking".formatted(job), """
-                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
-                        """.formatted(technician, ownBay(), ownDay(), version))
+                        {"day": "%s", "technicianId": %d, "bayId": %d, "time": "08:00", "version": %d}
+                        """.formatted(
+                                day, second ? other : technician, ownBay(), version))
                 .ok();
         return job;
     }
@@ -250,5 +264,72 @@ class KeptCardTest {
                     .forEach(p -> unproven.add(code + " " + p.get("name").asString()));
         }
         assertThat(unproven).isEmpty();
+    }
+
+    @Test
+    void aCorrectedBookIsSaidOnCardsUnderWayAndSendsSignedOnesToBeLookedAt() {
+        long signed = atTheBench("GOS-18", "");
+        workUntil(wenna, signed, null);
+        enter(wenna, signed, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+                .ok();
+        long underWay = atTheBench("GOS-18", "");
+        String record = wenna.get("/api/jobs/%d/record".formatted(signed)).ok().text();
+        assertThat(card(wenna, underWay).get("corrections")).isEmpty();
+
+        tensionerTorque("GOS-18", 80);
+
+        assertThat(card(wenna, underWay)
+                        .get("corrections")
+                        .valueStream()
+                        .map(c -> c.get("words").asString()))
+                .singleElement()
+                .asString()
+                .contains("75 N·m on this card, 80 N·m in the book now");
+        assertThat(card(wenna, signed).get("corrections")).isEmpty();
+        long vehicle =
+                ines.get("/api/jobs/" + signed).ok().json().get("vehicleId").asLong();
+        assertThat(followUps(vehicle)).singleElement().asString().contains("Book corrected", "80 N·m in the book now");
+        assertThat(wenna.get("/api/jobs/%d/record".formatted(signed)).ok().text())
+                .isEqualTo(record);
+
+        // another correction does not send it once more
+        note("GOS-18", "a name");
+        assertThat(followUps(vehicle)).hasSize(1);
+    }
+
+    private List<String> followUps(long vehicle) {
+        return ines.get("/api/vehicles/%d/aftercare".formatted(vehicle))
+                .ok()
+                .json()
+                .get("followUps")
+                .valueStream()
+                .map(f -> f.get("what").asString())
+                .toList();
+    }
+
+    private void tensionerTorque(String family, double newtonMetres) {
+        change(
+                family,
+                book -> book.get("build")
+                        .get("joints")
+                        .valueStream()
+                        .filter(j -> j.get("code").asString().equals("tens"))
+                        .forEach(j ->
+                                ((ObjectNode) j.get("stages").get(0).get("torque")).put("newtonMetres", newtonMetres)));
+    }
+
+    private void note(String family, String name) {
+        change(family, book -> book.put("name", name));
+    }
+
+    private void change(String family, java.util.function.Consumer<ObjectNode> change) {
+        JsonNode now = ines.get("/api/engines/" + family).ok().json();
+        ObjectNode book = (ObjectNode) now.get("family");
+        change.accept(book);
+        ObjectNode body = book.objectNode();
+        body.set("family", book);
+        body.put("version", now.get("newest").asInt());
+        body.put("note", "corrected");
+        ines.put("/api/engines/" + family, body.toString()).ok();
     }
 }

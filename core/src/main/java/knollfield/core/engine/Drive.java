@@ -16,6 +16,11 @@ public enum Drive {
         return words;
     }
 
+    /** What is counted round it: teeth of a belt, links of a chain. */
+    public String counted() {
+        return isBelt() ? "teeth" : "links";
+    }
+
     public boolean isBelt() {
         return this != CHAIN;
     }

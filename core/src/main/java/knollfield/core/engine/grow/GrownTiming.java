@@ -618,7 +618,8 @@ final class GrownTiming {
                 .anyMatch(h -> shafts.values().stream()
                         .anyMatch(s -> s.code().equals(h) && s.role() == Shaft.Role.INJECTION_PUMP));
         boolean back = !(pump && family.handling().pumpTiming() == Handling.PumpTiming.NOT_EXPECTED_BACK);
-        List<String> off = parts.all(Kind.PLUG);
+        List<String> off = new ArrayList<>(parts.all(Kind.PLUG));
+        off.addAll(offToRead(strand));
         String code = codes.own(slug(name));
         boolean bar = Codes.words(name, Set.of()).contains("bar");
         hardware.add(new Hardware(
