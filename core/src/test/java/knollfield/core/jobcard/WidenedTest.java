@@ -43,6 +43,9 @@ class WidenedTest {
         return all;
     }
 
+    /** More of them with {@code -Dknollfield.jobs=10000}; see bench/widened.sh. */
+    private static final int JOBS = Integer.getInteger("knollfield.jobs", 400);
+
     /** @param meanwhile steps taken while the owner is asked, where the card lets one go on */
     private record Job(EngineFamily family, Set<String> begun, String found, int after, int meanwhile, boolean agreed) {
         @Override
@@ -54,7 +57,7 @@ class WidenedTest {
 
     private static Stream<Job> jobs() {
         List<EngineFamily> families = families();
-        return IntStream.range(0, 400).mapToObj(seed -> {
+        return IntStream.range(0, JOBS).mapToObj(seed -> {
             Random random = new Random(seed);
             EngineFamily family = families.get(random.nextInt(families.size()));
             List<String> items = family.items().stream()
@@ -105,7 +108,8 @@ class WidenedTest {
                     .isEmpty();
         });
         // what cannot go on from where it stands is refused with its law, and that is rare
-        assertThat(refused).hasSizeLessThan(5);
+        System.out.printf("%d jobs, %d refused with their law%n", JOBS, refused.size());
+        assertThat(refused).hasSizeLessThan(JOBS / 80);
     }
 
     @Test
