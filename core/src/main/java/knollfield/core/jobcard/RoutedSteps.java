@@ -100,8 +100,7 @@ final class RoutedSteps {
             while (group != Group.ALONE
                     && i < run.size()
                     && group(run.get(i).operation()) == group
-                    && standing.apply(run.get(i).operation())
-                            .equals(standing.apply(run.get(i - 1).operation()))
+                    && standsAlike(run.get(i - 1), run.get(i))
                     && serves(operations(run.subList(i, i + 1))).equals(waitsFor)) {
                 together.add(run.get(i++));
             }
@@ -174,7 +173,7 @@ final class RoutedSteps {
     /** A torque and the angle that follows it at once are one step. */
     private int withItsAngle(List<Placed> together, List<Placed> run, int next) {
         Operation first = together.get(0).operation();
-        if (first.verb() == Verb.TIGHTEN && next < run.size()) {
+        if (first.verb() == Verb.TIGHTEN && next < run.size() && standsAlike(run.get(next - 1), run.get(next))) {
             Operation then = run.get(next).operation();
             Joint j = book.joint(first.thing()).orElseThrow();
             boolean angle = then.verb() == Verb.TIGHTEN
@@ -195,7 +194,7 @@ final class RoutedSteps {
     /** The support goes away as the wheels go on; where nothing was filled in, the look after the start is part of it. */
     private int withTheEnd(List<Placed> together, List<Placed> run, int next) {
         Operation first = together.get(0).operation();
-        if (next >= run.size()) {
+        if (next >= run.size() || !standsAlike(run.get(next - 1), run.get(next))) {
             return next;
         }
         Operation then = run.get(next).operation();
@@ -212,6 +211,10 @@ final class RoutedSteps {
         return book.hardware(hardware)
                 .filter(h -> h.kind() == Hardware.Kind.SUPPORT)
                 .isPresent();
+    }
+
+    private boolean standsAlike(Placed a, Placed b) {
+        return standing.apply(a.operation()).equals(standing.apply(b.operation()));
     }
 
     private Group group(Operation o) {

@@ -272,6 +272,13 @@ public final class Router {
             });
             carried(a);
         }
+        // all new parts are held beside the old ones in one go, then what is small goes over
+        List<Operation> all = List.copyOf(web.all());
+        all.stream()
+                .filter(o -> o.verb() == Verb.MOVE_OVER)
+                .forEach(over -> all.stream()
+                        .filter(o -> o.verb() == Verb.COMPARE)
+                        .forEach(compare -> web.rather(compare, over)));
     }
 
     private void carried(Assembly a) {
