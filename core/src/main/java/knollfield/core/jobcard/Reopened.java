@@ -1,5 +1,6 @@
 package knollfield.core.jobcard;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -11,6 +12,7 @@ import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Joint;
 import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.build.Opening;
+import knollfield.core.engine.build.Reference;
 import knollfield.core.engine.build.Turner;
 import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Operation;
@@ -113,7 +115,7 @@ final class Reopened {
             then.computeIfAbsent(a.first(), o -> new LinkedHashSet<>()).add(a.then());
         }
         Set<Operation> waits = new HashSet<>();
-        List<Operation> open = new java.util.ArrayList<>(line.operations().stream()
+        List<Operation> open = new ArrayList<>(line.operations().stream()
                 .filter(o -> !progress.known().contains(o))
                 .toList());
         while (!open.isEmpty()) {
@@ -160,7 +162,7 @@ final class Reopened {
 
     private boolean isHeldOnly(String reference) {
         return book.reference(reference)
-                .filter(r -> r.trust() == knollfield.core.engine.build.Reference.Trust.WHILE_HELD)
+                .filter(r -> r.trust() == Reference.Trust.WHILE_HELD)
                 .isPresent();
     }
 

@@ -145,7 +145,7 @@ final class RoutedCard {
             } else if (!made.isEmpty()) {
                 phases.add(new Phase(code(stretch), stretch.title(), made));
             }
-            previous = stretch;
+            previous = made.isEmpty() ? previous : stretch;
             if (stretch == Stretch.OPEN && times.getOrDefault(Stretch.OPEN, 0) == 1) {
                 firstLook();
             }

@@ -9,6 +9,8 @@ import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Handling;
 import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.ReferenceMethod;
 import knollfield.core.engine.TensionerKind;
 import knollfield.core.engine.build.Assembly;
 import knollfield.core.engine.build.Build;
@@ -88,7 +90,7 @@ public final class GrownBuild {
         String coolant = parts.fluids.coolant();
         boolean wet = family.coolantLitres() > 0
                 || assemblies.stream().anyMatch(a -> a.letsOut().contains(coolant))
-                || family.items().stream().anyMatch(i -> i.kind() == knollfield.core.engine.ItemKind.COOLANT);
+                || family.items().stream().anyMatch(i -> i.kind() == ItemKind.COOLANT);
         if (wet) {
             fluids.add(new Fluid(
                     coolant,
@@ -98,8 +100,8 @@ public final class GrownBuild {
                     false,
                     true));
         }
-        boolean oil = family.handling().oilLitres() > 0
-                || family.items().stream().anyMatch(i -> i.kind() == knollfield.core.engine.ItemKind.OIL);
+        boolean oil =
+                family.handling().oilLitres() > 0 || family.items().stream().anyMatch(i -> i.kind() == ItemKind.OIL);
         if (oil) {
             fluids.add(new Fluid(
                     parts.fluids.oil(), "Engine oil", family.handling().oilLitres(), "", true, true));
@@ -134,7 +136,7 @@ public final class GrownBuild {
                     Optional.of(c.highMm()),
                     "mm"));
         }
-        if (family.reference() == knollfield.core.engine.ReferenceMethod.PAINT) {
+        if (family.reference() == ReferenceMethod.PAINT) {
             looks.add(new Look(
                     codes.own("count"),
                     "Teeth between the paint marks, old against new",
