@@ -88,8 +88,10 @@ export default function Engine() {
             </div>
             {view.grown && (
               <p className="hint">
-                How this engine is built was worked out from the steps and joints of the book. Look
-                it through, and file it with “Change the book”.
+                How this engine is built was worked out from the steps and joints of the book.{' '}
+                {me.manages
+                  ? 'Look it through, and file it with “Change the book”.'
+                  : 'The manager looks it through and files it.'}
               </p>
             )}
             {view.remarks.map((r) => (
