@@ -16,6 +16,7 @@ import knollfield.app.job.Job;
 import knollfield.app.job.JobPictures;
 import knollfield.app.job.Jobs;
 import knollfield.app.problem.Conflict;
+import knollfield.app.problem.NotFound;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
@@ -31,19 +32,22 @@ import knollfield.core.estimate.Consent;
 import knollfield.core.jobcard.Answer;
 import knollfield.core.jobcard.CardEntry;
 import knollfield.core.jobcard.CardEvent;
+import knollfield.core.jobcard.CardRefused;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
 import knollfield.core.jobcard.WorkClock;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Gathers the record of a signed job from its card, its bundle and what the owner said (procedure.md). */
 @Service
 public class JobRecords {
 
+    private static final Logger LOG = LoggerFactory.getLogger(JobRecords.class);
     private static final DateTimeFormatter TIME =
             DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK).withZone(ZoneId.systemDefault());
 
@@ -114,9 +118,15 @@ public class JobRecords {
 
     /** Jobs signed before records were kept: theirs stay from now on what they are. */
     @EventListener(ApplicationReadyEvent.class)
-    @Transactional
     public void keepThoseSignedBefore() {
-        kept.signedWithout().forEach(id -> kept.keep(id, gathered(id, false), clock.instant()));
+        for (long job : kept.signedWithout()) {
+            try {
+                kept.keep(job, gathered(job, false), clock.instant());
+            } catch (CardRefused | Conflict | NotFound e) {
+                // one old card that cannot be read keeps nobody from the others
+                LOG.warn("The record of job {} cannot be kept: {}", job, e.getMessage());
+            }
+        }
     }
 
     private RecordSheet gathered(long jobId, boolean withPictures) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.work.Operation;
 
 /** What a card that was begun with one version of a book would ask for otherwise by a later one. */
 public final class BookCorrection {
@@ -20,15 +21,20 @@ public final class BookCorrection {
 
     private BookCorrection() {}
 
-    /** What {@code corrected} changes on {@code begun}, in working order; empty where nothing does. */
+    /**
+     * What {@code corrected} changes on {@code begun}, in working order; empty where nothing does. Both books are laid in
+     * the layout of the card, so that only what the books say differs is told, and not how cards are laid by now.
+     */
     public static List<Difference> of(CardPlan begun, EngineFamily corrected) {
-        CardBasis basis = begun.basis();
+        CardPlan then;
+        try {
+            then = laid(begun, begun.basis().family());
+        } catch (CardNotProven e) {
+            return List.of();
+        }
         CardPlan now;
         try {
-            now = CardGenerator.laid(
-                    new CardBasis(corrected, basis.equipment(), basis.settledBefore(), basis.scope()),
-                    begun.layout(),
-                    Progress.none());
+            now = laid(begun, corrected);
         } catch (CardNotProven e) {
             return List.of(
                     new Difference(Optional.empty(), "The corrected book gives no card: " + e.getMessage(), false));
@@ -37,29 +43,39 @@ public final class BookCorrection {
                     Optional.empty(), "The corrected book does not have every item of this card any more.", false));
         }
         List<Difference> found = new ArrayList<>();
-        Map<String, Step> before = figures(begun);
-        figures(now).forEach((key, step) -> {
-            Step was = before.remove(key);
+        Map<String, Step> before = figures(then);
+        figures(now).forEach((code, step) -> {
+            Step was = before.remove(code);
             if (was == null) {
                 found.add(new Difference(
                         Optional.empty(), "The book asks for a figure more now: %s.".formatted(step.title()), true));
             } else if (!figure(was).equals(figure(step))) {
                 found.add(new Difference(
-                        Optional.of(was.code()),
+                        on(begun, was),
                         "%s: %s on this card, %s in the book now.".formatted(was.title(), figure(was), figure(step)),
                         true));
             }
         });
         before.values()
                 .forEach(was -> found.add(new Difference(
-                        Optional.of(was.code()),
-                        "The book does not ask for it any more: %s.".formatted(was.title()),
-                        true)));
-        found.addAll(operations(begun, now));
+                        on(begun, was), "The book does not ask for it any more: %s.".formatted(was.title()), true)));
+        found.addAll(operations(then, now));
         return found;
     }
 
-    /** Steps that ask for a figure, by what they ask it of: the joint, or the step. */
+    private static CardPlan laid(CardPlan begun, EngineFamily book) {
+        CardBasis basis = begun.basis();
+        return CardGenerator.laid(
+                new CardBasis(book, basis.equipment(), basis.settledBefore(), basis.scope()),
+                begun.layout(),
+                Progress.none());
+    }
+
+    private static Optional<String> on(CardPlan begun, Step step) {
+        return begun.step(step.code()).map(Step::code);
+    }
+
+    /** Steps that ask for a figure, by code. */
     private static Map<String, Step> figures(CardPlan plan) {
         Map<String, Step> figures = new LinkedHashMap<>();
         for (Step s : plan.steps()) {
@@ -93,24 +109,24 @@ public final class BookCorrection {
     }
 
     /** What is done on one card and not on the other; nothing for cards that do not say what their steps do. */
-    private static List<Difference> operations(CardPlan begun, CardPlan now) {
+    private static List<Difference> operations(CardPlan then, CardPlan now) {
         List<Difference> found = new ArrayList<>();
-        begun.steps().stream()
+        then.steps().stream()
                 .filter(s -> s.operations().stream().anyMatch(o -> lacks(now, o)))
-                .filter(s -> figures(begun).get(s.code()) == null)
+                .filter(s -> figures(then).get(s.code()) == null)
                 .forEach(s -> found.add(new Difference(
                         Optional.of(s.code()),
                         "By the book now not all of this is done: %s.".formatted(s.title()),
                         false)));
         now.steps().stream()
-                .filter(s -> s.operations().stream().anyMatch(o -> lacks(begun, o)))
+                .filter(s -> s.operations().stream().anyMatch(o -> lacks(then, o)))
                 .filter(s -> figures(now).get(s.code()) == null)
                 .forEach(s -> found.add(new Difference(
                         Optional.empty(), "By the book now this is done too: %s.".formatted(s.title()), false)));
         return found;
     }
 
-    private static boolean lacks(CardPlan plan, knollfield.core.engine.work.Operation o) {
+    private static boolean lacks(CardPlan plan, Operation o) {
         return plan.steps().stream().noneMatch(s -> s.operations().contains(o));
     }
 }

@@ -64,7 +64,12 @@ final class RoutedCard {
         this.basis = basis;
         this.layout = layout;
         this.family = basis.family().settled(basis.scope().variants());
-        Build own = family.build().orElseThrow();
+        Build own = family.build()
+                .orElseThrow(() -> new CardNotProven(List.of(new Breach(
+                        List.of(Law.REACH),
+                        Optional.empty(),
+                        "accessSteps",
+                        "its steps contradict each other, so that how the engine is built cannot be told"))));
         Build build = basis.scope().paint() ? PaintedBuild.of(own) : own;
         this.book = new Anatomy(build, basis.equipment());
         this.goal = goal(family, build, basis.scope().items());

@@ -630,7 +630,7 @@ final class RoutedSteps {
                 .forEach(c -> notes.add("%d %s from %s to %s."
                         .formatted(
                                 c.count(),
-                                loop.kind().isBelt() ? "teeth" : "links",
+                                loop.kind().counted(),
                                 lower(words.wheel(c.from())),
                                 lower(words.wheel(c.to())))));
         return List.of(

@@ -303,7 +303,7 @@ final class RoutedWords {
                             CardSteps.lower(l.name()),
                             number,
                             l.teeth(),
-                            l.kind().isBelt() ? "teeth" : "links");
+                            l.kind().counted());
         }
         return "%s: %s, side, thickness".formatted(CardSteps.lower(name(thing)), number);
     }

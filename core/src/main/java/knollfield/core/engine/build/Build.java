@@ -104,26 +104,7 @@ public record Build(
 
     /** This build with other loops. */
     public Build with(List<Loop> other) {
-        return new Build(
-                shafts,
-                wheels,
-                other,
-                positions,
-                hardware,
-                references,
-                assemblies,
-                joints,
-                openings,
-                fluids,
-                looks,
-                turners,
-                renews,
-                orders,
-                cautions,
-                turnedBackDegrees,
-                clockwise,
-                leftMeans,
-                dryStart);
+        return with(other, hardware, references, joints, looks);
     }
 
     /** This build timed by other hardware and references. */
@@ -132,10 +113,28 @@ public record Build(
             List<Reference> otherReferences,
             List<Joint> otherJoints,
             List<Look> otherLooks) {
+        return with(loops, otherHardware, otherReferences, otherJoints, otherLooks);
+    }
+
+    /** This build with other tightening figures, by joint code. */
+    public Build with(Map<String, TorqueSpec> torques) {
+        List<Joint> other = joints.stream()
+                .map(j ->
+                        Optional.ofNullable(torques.get(j.code())).map(j::with).orElse(j))
+                .toList();
+        return with(loops, hardware, references, other, looks);
+    }
+
+    private Build with(
+            List<Loop> otherLoops,
+            List<Hardware> otherHardware,
+            List<Reference> otherReferences,
+            List<Joint> otherJoints,
+            List<Look> otherLooks) {
         return new Build(
                 shafts,
                 wheels,
-                loops,
+                otherLoops,
                 positions,
                 otherHardware,
                 otherReferences,
@@ -172,33 +171,5 @@ public record Build(
                     * own;
         }
         return OptionalInt.of(Math.toIntExact(turns));
-    }
-
-    /** This build with other tightening figures, by joint code. */
-    public Build with(Map<String, TorqueSpec> torques) {
-        return new Build(
-                shafts,
-                wheels,
-                loops,
-                positions,
-                hardware,
-                references,
-                assemblies,
-                joints.stream()
-                        .map(j -> Optional.ofNullable(torques.get(j.code()))
-                                .map(j::with)
-                                .orElse(j))
-                        .toList(),
-                openings,
-                fluids,
-                looks,
-                turners,
-                renews,
-                orders,
-                cautions,
-                turnedBackDegrees,
-                clockwise,
-                leftMeans,
-                dryStart);
     }
 }

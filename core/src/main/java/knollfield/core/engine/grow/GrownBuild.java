@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.core.engine.BookFault;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Handling;
@@ -47,12 +48,26 @@ public final class GrownBuild {
     /** Codes of the two fluids a first book knows. */
     record Fluids(String coolant, String oil) {}
 
-    /** {@code family} with a build: its own, or the one its first book tells. */
+    /**
+     * {@code family} with a build: its own, or the one its first book tells; without one where that contradicts itself, so
+     * that such a book is read all the same and only its cards are refused.
+     */
     public static EngineFamily grown(EngineFamily family) {
-        return family.build().isPresent() ? family : family.with(of(family));
+        if (family.build().isPresent()) {
+            return family;
+        }
+        try {
+            return family.with(of(family));
+        } catch (BookFault.Broken e) {
+            return family;
+        }
     }
 
-    /** The build that the steps, joints and timing of {@code family} tell. */
+    /**
+     * The build that the steps, joints and timing of {@code family} tell.
+     *
+     * @throws BookFault.Broken where they contradict each other
+     */
     public static Build of(EngineFamily family) {
         return new GrownBuild(family).build();
     }
@@ -139,14 +154,15 @@ public final class GrownBuild {
         if (family.reference() == ReferenceMethod.PAINT) {
             looks.add(new Look(
                     codes.own("count"),
-                    "Teeth between the paint marks, old against new",
+                    "Between the paint marks, old against new: "
+                            + loops.get(0).kind().counted(),
                     Look.Kind.COUNT,
                     Optional.of(loops.get(0).code()),
                     List.of(),
                     List.of(),
                     Optional.empty(),
                     Optional.empty(),
-                    loops.get(0).kind().isBelt() ? "teeth" : "links"));
+                    loops.get(0).kind().counted()));
         }
         return looks;
     }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.Drive;
@@ -310,8 +311,10 @@ final class GrownTiming {
             String part = Objects.requireNonNull(tensioners.get(strand.code()));
             Set<String> before = new LinkedHashSet<>(parts.beforeLoop(strand.item()));
             if (isChain()) {
-                // a chain comes off once its tensioner is out, and its guides stand in front of it
-                before.add(part);
+                // a chain comes off once its tensioner is out, and its guides stand in front of it, unless the book
+                // says
+                // that they wait for the chain
+                Stream.of(part).filter(t -> !parts.isBehindLoop(t)).forEach(before::add);
                 parts.all(Kind.GUIDE).stream()
                         .filter(g -> !parts.isBehindLoop(g))
                         .forEach(before::add);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Hardware;
 import knollfield.core.engine.build.Look;
@@ -18,7 +19,15 @@ import knollfield.core.engine.build.Shaft;
  */
 public final class PaintedBuild {
 
-    private PaintedBuild() {}
+    private final Build build;
+    private final Set<String> pins;
+    private final Codes codes;
+
+    private PaintedBuild(Build build, Set<String> pins) {
+        this.build = build;
+        this.pins = pins;
+        this.codes = new Codes(taken(build));
+    }
 
     /** {@code build} timed by own paint; the same where no pin of it finds the timing. */
     public static Build of(Build build) {
@@ -29,15 +38,38 @@ public final class PaintedBuild {
         if (pins.isEmpty()) {
             return build;
         }
+        return new PaintedBuild(build, pins).painted();
+    }
+
+    private Build painted() {
         return build.timedBy(
-                hardware(build, pins),
-                references(build, pins),
+                hardware(),
+                references(),
                 build.joints().stream().map(j -> j.withoutPins(pins)).toList(),
-                looks(build, pins));
+                looks());
+    }
+
+    /** Codes that may not be used again. */
+    private static Set<String> taken(Build build) {
+        return Stream.of(
+                        build.shafts().stream().map(Shaft::code),
+                        build.wheels().stream().map(w -> w.code()),
+                        build.loops().stream().map(Loop::code),
+                        build.positions().stream().map(p -> p.code()),
+                        build.hardware().stream().map(Hardware::code),
+                        build.references().stream().map(Reference::code),
+                        build.assemblies().stream().map(x -> x.code()),
+                        build.joints().stream().map(j -> j.code()),
+                        build.openings().stream().map(o -> o.code()),
+                        build.fluids().stream().map(f -> f.code()),
+                        build.looks().stream().map(Look::code),
+                        build.turners().stream().map(t -> t.code()))
+                .flatMap(c -> c)
+                .collect(Collectors.toSet());
     }
 
     /** What is left, and a clamp for shafts that would move by themselves and that only a pin held. */
-    private static List<Hardware> hardware(Build build, Set<String> pins) {
+    private List<Hardware> hardware() {
         List<Hardware> left = new ArrayList<>(
                 build.hardware().stream().filter(h -> !pins.contains(h.code())).toList());
         for (Loop loop : build.loops()) {
@@ -51,7 +83,7 @@ public final class PaintedBuild {
                     .toList();
             if (!loose.isEmpty()) {
                 left.add(new Hardware(
-                        "clamp-" + loop.code(),
+                        codes.own("clamp-" + loop.code()),
                         "Clamp or wrench that holds the shafts",
                         Hardware.Kind.CLAMP,
                         List.of(loop.code()),
@@ -68,25 +100,19 @@ public final class PaintedBuild {
         return left;
     }
 
-    private static List<Reference> references(Build build, Set<String> pins) {
+    private List<Reference> references() {
         List<Reference> references = new ArrayList<>(build.references().stream()
                 .filter(r -> r.hardware().filter(pins::contains).isEmpty())
                 .toList());
-        for (Hardware pin : build.hardware()) {
-            if (!pins.contains(pin.code())) {
-                continue;
-            }
-            for (Loop loop : build.loops()) {
-                if (!pin.loops().contains(loop.code())) {
-                    continue;
-                }
-                for (Shaft shaft : build.shafts()) {
-                    String code = "paint-" + loop.code() + "-" + shaft.code();
-                    boolean there = references.stream().anyMatch(r -> r.code().equals(code));
-                    if (!there && pin.holds().contains(shaft.code())) {
-                        references.add(paint(code, shaft, loop, pin));
-                    }
-                }
+        for (Loop loop : build.loops()) {
+            for (Shaft shaft : build.shafts()) {
+                build.hardware().stream()
+                        .filter(h -> pins.contains(h.code())
+                                && h.loops().contains(loop.code())
+                                && h.holds().contains(shaft.code()))
+                        .findFirst()
+                        .ifPresent(pin -> references.add(
+                                paint(codes.own("paint-" + loop.code() + "-" + shaft.code()), shaft, loop, pin)));
             }
         }
         return references;
@@ -107,7 +133,7 @@ public final class PaintedBuild {
                 Optional.empty());
     }
 
-    private static List<Look> looks(Build build, Set<String> pins) {
+    private List<Look> looks() {
         List<Look> looks = new ArrayList<>(build.looks());
         for (Loop loop : build.loops()) {
             boolean counted = looks.stream()
@@ -116,11 +142,10 @@ public final class PaintedBuild {
             boolean pinned = build.hardware().stream()
                     .anyMatch(h -> pins.contains(h.code()) && h.loops().contains(loop.code()));
             if (pinned && !counted) {
-                String what = loop.kind().isBelt() ? "teeth" : "links";
+                String what = loop.kind().counted();
                 looks.add(new Look(
-                        "count-" + loop.code(),
-                        "%s between the paint marks, old against new"
-                                .formatted(loop.kind().isBelt() ? "Teeth" : "Links"),
+                        codes.own("count-" + loop.code()),
+                        "Between the paint marks, old against new: " + what,
                         Look.Kind.COUNT,
                         Optional.of(loop.code()),
                         List.of(),
