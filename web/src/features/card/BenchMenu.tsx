@@ -4,11 +4,18 @@ import { minorOf } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
 import { choicesQuery } from '../desk/deskQueries';
-import { usePhoto, type Bench, type Card, type Entry, type Step } from './cardQueries';
+import {
+  usePhoto,
+  type Bench,
+  type Card,
+  type Entry,
+  type EntryOf,
+  type Step,
+} from './cardQueries';
 import { PictureForm } from './PictureForm';
 import type { Sheet } from './sheets';
 
-type Why = NonNullable<Entry['why']>;
+type Why = NonNullable<EntryOf<'PAUSE'>['why']>;
 
 const WHY: { code: Why; words: string }[] = [
   { code: 'PARTS', words: 'parts' },
@@ -220,7 +227,7 @@ function HandOver({ card, mine, busy, onSend }: FormProps & { card: Card; mine: 
 
 function Found({ step, busy, onSend }: FormProps & { step?: Step }) {
   const { data: choices } = useQuery(choicesQuery);
-  const [evidence, setEvidence] = useState<Entry['evidence']>();
+  const [evidence, setEvidence] = useState<EntryOf<'FOUND'>['evidence']>();
   const [words, setWords] = useState('');
   const chosen = choices?.evidence.find((e) => e.code === evidence);
   return (

@@ -6,7 +6,7 @@ import { formatHours } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { BenchMenu } from './BenchMenu';
-import { cardQuery, useBench, type Bench, type Card, type Step } from './cardQueries';
+import { cardQuery, stepOf, useBench, type Bench, type Card, type Step } from './cardQueries';
 import { CheckIn } from './CheckIn';
 import { Findings } from './Findings';
 import { inWords, waitingSteps } from './outbox';
@@ -142,7 +142,7 @@ function Page({ card }: { card: Card }) {
 /** What is kept on the tablet, and what the server did not take of it afterwards. */
 function KeptNote({ bench, onPick }: { bench: Bench; onPick: (step: string) => void }) {
   const late = bench.refused?.late ? bench.refused : undefined;
-  const step = late?.kept.entry.step;
+  const step = late && stepOf(late.kept.entry);
   if (bench.kept.length === 0 && !late) return null;
   return (
     <div className="kept-note">

@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatDate, formatHours, formatKm, formatMoment } from '../../shared/format';
 import { useMe } from '../../shared/me';
-import { useRecord, type Bench, type Card, type Entry } from './cardQueries';
+import { useRecord, type Bench, type Card, type EntryOf } from './cardQueries';
 import { Words } from './BenchMenu';
 
-type OldParts = NonNullable<Entry['oldParts']>;
+type OldParts = NonNullable<EntryOf<'COMPLETE'>['oldParts']>;
 
 const OLD_PARTS: { code: OldParts; words: string }[] = [
   { code: 'SHOWN_AND_SCRAPPED', words: 'shown, then scrapped' },

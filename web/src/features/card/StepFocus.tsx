@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Problem } from '../../api/client';
 import { TurningPath } from '../../drawing/TurningPath';
 import { formatTime } from '../../shared/format';
-import type { Bench, Card, Entry, Step } from './cardQueries';
+import { stepOf, type Bench, type Card, type Entry, type Step } from './cardQueries';
 import { Findings } from './Findings';
 import { Pictures } from './Signature';
 import type { Sheet } from './sheets';
@@ -35,7 +35,8 @@ export function StepFocus({
   };
   // what was refused late is told at the foot of the page, wherever the card has gone meanwhile
   const refused = bench.refused?.late ? undefined : bench.refused;
-  const here = !refused?.kept.entry.step || refused.kept.entry.step === step.code;
+  const at = refused && stepOf(refused.kept.entry);
+  const here = !at || at === step.code;
   const problem = here ? refused?.problem : undefined;
   const open = !kept && (!step.answer || !step.answer.good);
   return (
@@ -356,7 +357,7 @@ function Objection({
 }) {
   if (problem.type === '/problems/unit-guard') return null;
   const mine = bench.refused?.kept.entry;
-  const conflict = problem.status === 409 && mine?.step === step.code;
+  const conflict = problem.status === 409 && mine && stepOf(mine) === step.code;
   return (
     <div className="objection" role="alert">
       <p className="bench-warning">{problem.message}</p>

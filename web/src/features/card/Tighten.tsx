@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Problem } from '../../api/client';
 import { TorqueScale } from '../../drawing/TorqueScale';
-import type { Entry, Step } from './cardQueries';
+import type { Entry, EntryOf, Step } from './cardQueries';
 import { Keypad } from './Keypad';
 
-type TorqueUnit = NonNullable<Entry['unit']>;
+type TorqueUnit = NonNullable<EntryOf<'TORQUE'>['unit']>;
 
 const UNITS: { value: TorqueUnit; label: string }[] = [
   { value: 'NEWTON_METRE', label: 'N·m' },

@@ -1,11 +1,23 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, data, Problem, sendForm, type Schemas } from '../../api/client';
+import type { paths } from '../../api/schema';
 import { keep, keptFor, needsServer, newKey, type Kept } from './outbox';
 
 export type Card = Schemas['CardView'];
 export type Step = Schemas['StepView'];
-export type Entry = Omit<Schemas['CardEventRequest'], 'clientKey' | 'basedOn'>;
+type Body =
+  paths['/api/jobs/{id}/card/events']['post']['requestBody']['content']['application/json'];
+type WithoutKeys<T> = T extends unknown ? Omit<T, 'clientKey' | 'basedOn'> : never;
+
+/** What is entered at the bench: each kind with its own fields. */
+export type Entry = WithoutKeys<Body>;
+
+/** Code of the step an entry is about; undefined for what is entered beside the steps. */
+export const stepOf = (entry: Entry) => ('step' in entry ? entry.step : undefined);
+
+/** The entry of one kind. */
+export type EntryOf<K extends Entry['type']> = Extract<Entry, { type: K }>;
 
 export const cardQuery = (id: number) =>
   queryOptions({

@@ -1,5 +1,5 @@
 /** Entries that could not be sent yet, kept on this tablet in the order they were made. */
-import type { Entry } from './cardQueries';
+import { stepOf, type Entry } from './cardQueries';
 
 export interface Kept {
   key: string;
@@ -37,7 +37,8 @@ export const waitingSteps = (list: Kept[], plainOf: (phase: string) => string[])
   new Set(
     list.flatMap(({ entry }) => {
       if (entry.type === 'TICK_PHASE' && entry.phase) return plainOf(entry.phase);
-      return entry.step ? [entry.step] : [];
+      const step = stepOf(entry);
+      return step ? [step] : [];
     }),
   );
 
@@ -54,8 +55,10 @@ const NAMES: Partial<Record<Entry['type'], string>> = {
 /** A kept entry in a few words. */
 export function inWords({ entry }: Kept): string {
   const value =
-    entry.value !== undefined
-      ? `${entry.value}`
-      : (entry.result ?? entry.words ?? (entry.count !== undefined ? `${entry.count}` : undefined));
+    ('value' in entry && entry.value?.toString()) ||
+    ('result' in entry && entry.result) ||
+    ('words' in entry && entry.words) ||
+    ('count' in entry && entry.count?.toString()) ||
+    undefined;
   return [NAMES[entry.type], value].filter(Boolean).join(' ') || 'entry';
 }

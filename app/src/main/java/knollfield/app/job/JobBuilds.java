@@ -28,7 +28,7 @@ import org.springframework.stereotype.Component;
 
 /** Gathers what core needs to say what goes into a job. */
 @Component
-class JobBuilds {
+public class JobBuilds {
 
     private final Forecasts forecasts;
     private final EngineBook book;
@@ -136,7 +136,7 @@ class JobBuilds {
     }
 
     /** Number of the part that is fitted as {@code item}. */
-    String fitted(Job job, Item item) {
+    public String fitted(Job job, Item item) {
         return Optional.ofNullable(job.scope().parts().get(item.code()))
                 .orElse(item.part().number());
     }

@@ -23,7 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Jobs and bays. */
 @Repository
-class JobRepository {
+public class JobRepository {
 
     private static final String SELECT = """
             SELECT id, vehicle_id, family_code, family_version, stage, scope, chosen, items, technician_id, bay_id,
@@ -48,7 +48,7 @@ class JobRepository {
     }
 
     /** Locks the job's row until the transaction ends, so that events of one card come one after the other. */
-    Optional<Job> findForUpdate(long id) {
+    public Optional<Job> findForUpdate(long id) {
         return jdbc.sql(SELECT + " WHERE id = :id FOR UPDATE")
                 .param("id", id)
                 .query(this::job)
@@ -71,7 +71,7 @@ class JobRepository {
     }
 
     /** Signed jobs on engines of one family, the newest first. */
-    List<Job> signedOf(String familyCode) {
+    public List<Job> signedOf(String familyCode) {
         return jdbc.sql(SELECT + " WHERE family_code = :code AND stage = 'DONE' ORDER BY id DESC")
                 .param("code", familyCode)
                 .query(this::job)
@@ -137,7 +137,7 @@ class JobRepository {
     }
 
     /** Keeps in words what the card says the job waits for; it follows from the card, and so changes no version. */
-    void waits(long jobId, String words) {
+    public void waits(long jobId, String words) {
         jdbc.sql("UPDATE job SET waits = :waits WHERE id = :id AND waits <> :waits")
                 .param("waits", words)
                 .param("id", jobId)
@@ -145,7 +145,7 @@ class JobRepository {
     }
 
     /** Writes what may change; false where the version is no longer the current one. */
-    boolean update(Job job) {
+    public boolean update(Job job) {
         return jdbc.sql("""
                                 UPDATE job
                                 SET family_version = :familyVersion, stage = :stage, scope = :scope, items = :items, technician_id = :technician,

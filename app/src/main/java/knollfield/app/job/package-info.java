@@ -1,4 +1,4 @@
-/** Jobs: bundle, booking, job card, completion. */
+/** Jobs: what they take with them, scope, booking. The card is in {@code card}, its pictures in {@code picture}. */
 @NullMarked
 package knollfield.app.job;
 

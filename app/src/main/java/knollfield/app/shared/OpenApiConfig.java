@@ -1,5 +1,7 @@
 package knollfield.app.shared;
 
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeName;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
@@ -16,7 +18,9 @@ import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import knollfield.app.problem.Problem;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
@@ -78,7 +82,25 @@ class OpenApiConfig {
                     defined.setRequired(required(java.getRawClass()));
                 }
             }
+            if (java != null && java.getRawClass().isAnnotationPresent(JsonSubTypes.class)) {
+                context.getDefinedModels().values().stream()
+                        .filter(m -> m.getDiscriminator() != null
+                                && java.getRawClass().getSimpleName().equals(m.getName()))
+                        .forEach(m -> m.getDiscriminator().setMapping(kinds(java.getRawClass())));
+            }
             return schema;
+        }
+
+        /** Which kind of a sealed type each value of its discriminator names. */
+        private static Map<String, String> kinds(Class<?> sealed) {
+            Map<String, String> kinds = new LinkedHashMap<>();
+            for (JsonSubTypes.Type type :
+                    sealed.getAnnotation(JsonSubTypes.class).value()) {
+                kinds.put(
+                        type.value().getAnnotation(JsonTypeName.class).value(),
+                        "#/components/schemas/" + type.value().getSimpleName());
+            }
+            return kinds;
         }
 
         private static List<String> required(Class<?> record) {

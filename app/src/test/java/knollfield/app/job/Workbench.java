@@ -12,14 +12,14 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** People, bays and hands at a bench, for tests that work a card over HTTP. */
-final class Workbench {
+public final class Workbench {
 
     /** A working day of its own for every job, so that they do not stand in each other's way on the board. */
     private static LocalDate nextDay = Given.TODAY.plusDays(7);
 
     private Workbench() {}
 
-    static synchronized LocalDate ownDay() {
+    public static synchronized LocalDate ownDay() {
         do {
             nextDay = nextDay.plusDays(1);
         } while (nextDay.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue());
@@ -27,7 +27,7 @@ final class Workbench {
     }
 
     /** Number of the technician with this sign-in; made where there is none. */
-    static long technician(Client manager, String signIn, String name, String... skills) {
+    public static long technician(Client manager, String signIn, String name, String... skills) {
         List<JsonNode> people =
                 manager.get("/api/setup/people").json().valueStream().toList();
         if (people.stream().noneMatch(p -> p.get("signIn").asString().equals(signIn))) {
@@ -55,7 +55,7 @@ final class Workbench {
     }
 
     /** The product has no screen for bays yet. */
-    static long bay(Server server) {
+    public static long bay(Server server) {
         JdbcClient jdbc = server.bean(JdbcClient.class);
         if (jdbc.sql("SELECT COUNT(*) FROM bay").query(Long.class).single() == 0) {
             jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES ('Bay 1', 'two posts', 2)")
@@ -64,25 +64,25 @@ final class Workbench {
         return jdbc.sql("SELECT MIN(id) FROM bay").query(Long.class).single();
     }
 
-    static Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
+    public static Client.Answer enter(Client who, long job, String key, long basedOn, String fields) {
         return who.post(
                 "/api/jobs/%d/card/events".formatted(job),
                 "{\"clientKey\": \"%s\", \"basedOn\": %d, %s}".formatted(key, basedOn, fields));
     }
 
-    static Client.Answer enter(Client who, long job, String fields) {
+    public static Client.Answer enter(Client who, long job, String fields) {
         return enter(who, job, UUID.randomUUID().toString(), 1_000_000, fields);
     }
 
-    static JsonNode card(Client who, long job) {
+    public static JsonNode card(Client who, long job) {
         return who.get("/api/jobs/%d/card".formatted(job)).ok().json();
     }
 
-    static Stream<JsonNode> steps(JsonNode card) {
+    public static Stream<JsonNode> steps(JsonNode card) {
         return card.get("phases").valueStream().flatMap(p -> p.get("steps").valueStream());
     }
 
-    static JsonNode step(JsonNode card, String code) {
+    public static JsonNode step(JsonNode card, String code) {
         return steps(card)
                 .filter(s -> s.get("code").asString().equals(code))
                 .findFirst()
@@ -90,7 +90,7 @@ final class Workbench {
     }
 
     /** Answers well up to the step, or to the end where it is null. */
-    static void workUntil(Client who, long job, String step) {
+    public static void workUntil(Client who, long job, String step) {
         while (true) {
             JsonNode card = card(who, job);
             String next = card.path("nextStep").asString(null);
@@ -101,12 +101,12 @@ final class Workbench {
         }
     }
 
-    static Client.Answer answer(Client who, long job, JsonNode step) {
+    public static Client.Answer answer(Client who, long job, JsonNode step) {
         return enter(who, job, "\"step\": \"%s\", %s".formatted(step.get("code").asString(), goodAnswer(step)));
     }
 
     /** The fields of an entry that answers {@code s} as the book has it. */
-    static String goodAnswer(JsonNode s) {
+    public static String goodAnswer(JsonNode s) {
         return switch (s.get("task").asString()) {
             case "INSPECT" ->
                 "\"type\": \"INSPECT\", \"result\": \"%s\""

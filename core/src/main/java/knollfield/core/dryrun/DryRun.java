@@ -90,6 +90,7 @@ public final class DryRun {
             case SET_IN -> timing.setIn(thing);
             case OUT -> timing.out(thing);
             case FIND -> timing.find(thing);
+            case LOST -> timing.lost(thing);
             case MARK -> timing.mark(thing, o.round());
             case RELEASE -> timing.release(thing);
             case LOOP_OFF -> timing.loopOff(thing);

@@ -144,7 +144,7 @@ final class HandsOn {
             }
         }
         joint.pinned().stream()
-                .filter(p -> !model.in.contains(p))
+                .filter(p -> !model.in.contains(p) && !isLost(p))
                 .filter(p -> model.book
                         .hardware(p)
                         .filter(h -> h.expectedBack() || firstRound(joint))
@@ -157,13 +157,22 @@ final class HandsOn {
                         Law.FOUND_AND_HELD));
     }
 
+    /** It cannot go in, because its loop was found out of time and is not set yet. */
+    private boolean isLost(String pin) {
+        return model.book
+                .hardware(pin)
+                .filter(h ->
+                        h.waitsForMarks() && h.loops().stream().map(model::loop).anyMatch(l -> l.scratch))
+                .isPresent();
+    }
+
     /** Before any turn; a pin that is not expected back is asked for only until then. */
     private boolean firstRound(Joint joint) {
         return joint.loop().map(l -> !model.loop(l).turned).orElse(true);
     }
 
     void takeOff(String thing) {
-        Optional<Turner> turner = model.book.turner(thing).filter(t -> t.kind() == Turner.Kind.OLD_BOLT);
+        Optional<Turner> turner = model.book.turner(thing).filter(Turner::goesInForNow);
         if (turner.isPresent()) {
             if (!model.forNow.remove(thing)) {
                 model.breach(thing, "%s is not in".formatted(model.name(thing)), Law.FOR_NOW);
@@ -380,11 +389,13 @@ final class HandsOn {
     }
 
     void forNow(String thing) {
-        Optional<Turner> turner = model.book.turner(thing).filter(t -> t.kind() == Turner.Kind.OLD_BOLT);
+        Optional<Turner> turner = model.book.turner(thing).filter(Turner::goesInForNow);
         if (turner.isPresent()) {
             turner.get()
                     .thing()
-                    .filter(model::isOn)
+                    .filter(p -> turner.get().kind() == Turner.Kind.JOINT
+                            ? model.joints.getOrDefault(p, 1) > 0
+                            : model.isOn(p))
                     .ifPresent(p -> model.breach(
                             p,
                             "%s is on; there is no place for %s"
@@ -417,6 +428,13 @@ final class HandsOn {
             return;
         }
         Joint joint = there.get();
+        model.book.turners().stream()
+                .filter(t -> t.kind() == Turner.Kind.JOINT
+                        && t.thing().filter(thing::equals).isPresent())
+                .filter(t -> model.forNow.contains(t.code()))
+                .findFirst()
+                .ifPresent(t -> model.breach(
+                        thing, "%s is in its place, put in for turning only".formatted(t.name()), Law.FOR_NOW));
         if (stage > joint.stages().size()) {
             model.breach(thing, "%s has no stage %d".formatted(joint.name(), stage), Law.CLOSED);
             return;

@@ -1,5 +1,7 @@
 package knollfield.core.dryrun;
 
+import java.util.HashSet;
+import java.util.Set;
 import knollfield.core.engine.build.Loop;
 
 /** One loop while a card is run dry. */
@@ -30,6 +32,12 @@ final class LoopModel {
     boolean held;
     /** Something moved that must not: wheels and crank no longer agree. */
     boolean lost;
+    /** Recorded as found out of time, and not laid since: its shafts are set one by one. */
+    boolean scratch;
+    /** It was found out of time on this card: what was marked on it before says nothing. */
+    boolean wasLost;
+    /** Shafts of it that have been set to their marks since. */
+    final Set<String> set = new HashSet<>();
     /** Moment of the last thing that can move the timing. */
     int disturbed;
     /** Moment of the last thing after which references are read once more. */

@@ -168,7 +168,7 @@ final class Model {
         return switch (turner.kind()) {
             case STAYS -> true;
             case ASSEMBLY -> !isOff(thing);
-            case JOINT -> !isUndone(thing) || joints.getOrDefault(thing, 0) > 0;
+            case JOINT -> !isUndone(thing) || joints.getOrDefault(thing, 0) > 0 || forNow.contains(turner.code());
             case OLD_BOLT -> forNow.contains(turner.code());
         };
     }
@@ -194,6 +194,29 @@ final class Model {
             }
         }
         return Optional.empty();
+    }
+
+    /** Shafts of {@code loop} that stand where it left them, the crank apart. */
+    List<Shaft> driven(Loop loop) {
+        return loop.shafts().stream()
+                .flatMap(s -> book.shaft(s).stream())
+                .filter(s -> s.role() != Shaft.Role.CRANK)
+                .toList();
+    }
+
+    /** A shaft of a loop found out of time that has not been set to its mark since. */
+    Optional<Shaft> notSet(LoopModel loop) {
+        return driven(loop.loop).stream()
+                .filter(s -> !loop.set.contains(s.code()))
+                .findFirst();
+    }
+
+    /** References by which a loop found out of time is set: on file, and to be read with the loop off. */
+    List<Reference> setBy(LoopModel loop) {
+        return book.references().stream()
+                .filter(r -> r.loops().contains(loop.loop.code()) && r.trustedBefore() && !r.own())
+                .filter(r -> r.on().stream().noneMatch(off::contains))
+                .toList();
     }
 
     /** A wheel of {@code loop} that could slip if the engine were turned. */
@@ -264,6 +287,7 @@ final class Model {
         return book.references().stream()
                 .filter(r -> r.loops().contains(loop.loop.code()))
                 .filter(r -> loop.held ? r.trust() == Reference.Trust.WHILE_HELD : r.trustedAfter())
+                .filter(r -> !(loop.wasLost && r.own()))
                 .filter(r -> r.hardware()
                         .flatMap(book::hardware)
                         .map(Hardware::expectedBack)
@@ -331,7 +355,8 @@ final class Model {
                         l.touched,
                         l.cameOff,
                         l.held,
-                        isProven(l))));
+                        isProven(l),
+                        l.wasLost)));
         Set<String> open = new HashSet<>(drained);
         open.removeAll(filled);
         return new EngineState(joints, off, open, fresh, in, states);

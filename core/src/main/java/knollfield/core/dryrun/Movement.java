@@ -1,5 +1,6 @@
 package knollfield.core.dryrun;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import knollfield.core.engine.build.Assembly;
@@ -142,7 +143,14 @@ final class Movement {
             }
         }
         for (LoopModel l : model.loops.values()) {
-            if (l.stand == LoopModel.Stand.OFF) {
+            if (l.scratch && l.on()) {
+                model.breach(
+                        l.loop.code(),
+                        "%s is out of time and still on: nothing is turned".formatted(l.loop.name()),
+                        Law.MOVEMENTS);
+            } else if (l.scratch) {
+                byFeel(l, there.get());
+            } else if (l.stand == LoopModel.Stand.OFF) {
                 l.loop.shafts().stream()
                         .flatMap(s -> model.book.shaft(s).stream())
                         .filter(s -> s.role() != Shaft.Role.CRANK && !s.freeAnywhere())
@@ -176,6 +184,20 @@ final class Movement {
         model.opposite = false;
     }
 
+    /** A loop found out of time is off: to where its shafts are free, and once they are set to its own position. */
+    private void byFeel(LoopModel l, Position to) {
+        boolean set = model.notSet(l).isEmpty();
+        model.driven(l.loop).stream()
+                .filter(s -> !s.freeAnywhere() && !s.freeAt().contains(to.code()))
+                .filter(s -> !(set && l.loop.position().equals(to.code())))
+                .filter(s -> set || !s.freeAt().isEmpty() || l.loop.position().equals(to.code()))
+                .findFirst()
+                .ifPresent(s -> model.breach(
+                        s.code(),
+                        "%s is out of time and is not free at %s".formatted(s.name(), to.name()),
+                        Law.MOVEMENTS));
+    }
+
     /** A tooth, or the book's degrees: hardware may be in and a wheel slack. */
     void creep(String thing) {
         Optional<Shaft> shaft = model.book.shaft(thing);
@@ -192,9 +214,18 @@ final class Movement {
 
     private void shaftAlone(String thing) {
         Optional<Shaft> shaft = model.book.shaft(thing);
+        List<LoopModel> lost = model.loops.values().stream()
+                .filter(l -> l.scratch && l.loop.shafts().contains(thing))
+                .toList();
+        boolean off = !lost.isEmpty() && lost.stream().noneMatch(LoopModel::on);
+        // where the book names no place, it is for whoever has the manufacturer's instructions to say
         boolean free = shaft.filter(s -> s.freeAnywhere()
-                        || model.position.filter(s.freeAt()::contains).isPresent())
+                        || model.position.filter(s.freeAt()::contains).isPresent()
+                        || (off && s.freeAt().isEmpty()))
                 .isPresent();
+        if (free && off) {
+            lost.forEach(l -> l.set.add(thing));
+        }
         if (!free) {
             shaft.ifPresent(s -> model.loops.values().stream()
                     .filter(l -> l.loop.shafts().contains(s.code()))

@@ -45,6 +45,7 @@ final class Timing {
         if (h.slidesIn()) {
             h.loops().stream()
                     .map(model::loop)
+                    .filter(l -> !isSet(l))
                     .filter(l -> l.lost || !l.on() || (!l.laid && (slackened(l) || l.stand == LoopModel.Stand.SLACK)))
                     .findFirst()
                     .ifPresent(l -> model.breach(
@@ -74,6 +75,37 @@ final class Timing {
                             Law.HELD_LOOPS));
         }
         model.in.add(thing);
+    }
+
+    /** Found out of time, off, and every shaft stands at its mark again. */
+    private boolean isSet(LoopModel l) {
+        return l.scratch && !l.on() && model.notSet(l).isEmpty();
+    }
+
+    /** Found out of time: what was found of it says nothing any more. */
+    void lost(String thing) {
+        LoopModel loop = model.loops.get(thing);
+        if (loop == null) {
+            model.breach(thing, "there is no loop %s".formatted(thing), Law.FOUND_AND_HELD);
+            return;
+        }
+        loop.lost = true;
+        loop.scratch = true;
+        loop.wasLost = true;
+        loop.touched = true;
+        loop.set.clear();
+        model.book.references().stream().filter(r -> r.loops().contains(thing)).forEach(r -> {
+            model.found.remove(r.code());
+            model.marked.remove(r.code());
+        });
+        model.stopping().stream()
+                .filter(h -> h.loops().contains(thing) && h.waitsForMarks())
+                .findFirst()
+                .ifPresent(h -> model.breach(
+                        h.code(),
+                        "%s is in: it comes out before anything is set from scratch".formatted(h.name()),
+                        Law.MOVEMENTS,
+                        Law.IN_IS_OUT));
     }
 
     private void reachable(Hardware h) {
@@ -126,6 +158,9 @@ final class Timing {
         // a wheel that is not fast yet loses its shaft
         model.book.wheels().stream()
                 .filter(w -> w.fit() != Wheel.Fit.KEYED && h.holds().contains(w.shaft()))
+                // one that is timed anew has nothing to lose
+                .filter(w -> model.loops.values().stream()
+                        .noneMatch(l -> l.scratch && l.loop.shafts().contains(w.shaft())))
                 .filter(w -> w.joint()
                         .flatMap(model.book::joint)
                         .filter(j -> model.isOpen(j) && dueBeforeTurns(j))
@@ -181,6 +216,7 @@ final class Timing {
     private void onWithTension(Reference r) {
         r.loops().stream()
                 .map(model::loop)
+                .filter(l -> !isSet(l))
                 .filter(l -> l.stand != LoopModel.Stand.TENSIONED || slackened(l))
                 .findFirst()
                 .ifPresent(l -> model.breach(
@@ -321,6 +357,9 @@ final class Timing {
                         && h.kind() != Hardware.Kind.TIE
                         && h.kind() != Hardware.Kind.TENSIONER_PIN
                         && List.of(by).contains(h.inBefore())
+                        && !(model.loop(l.code()).scratch
+                                && model.loop(l.code()).on()
+                                && h.waitsForMarks())
                         && !model.in.contains(h.code()))
                 .findFirst()
                 .ifPresent(h -> model.breach(h.code(), "%s is not in".formatted(h.name()), Law.FOUND_AND_HELD));
@@ -349,16 +388,16 @@ final class Timing {
             model.breach(thing, "the tensioner is not pinned back", Law.TENSIONER);
         }
         in(l, Hardware.InBefore.LOOP_OFF);
-        if (!model.position.equals(Optional.of(l.position())) || model.opposite) {
+        if (!loop.scratch && (!model.position.equals(Optional.of(l.position())) || model.opposite)) {
             model.breach(thing, "%s comes off at %s".formatted(l.name(), model.name(l.position())), Law.FOUND_AND_HELD);
         }
         model.book.references().stream()
-                .filter(r -> r.loops().contains(thing) && r.trustedBefore())
+                .filter(r -> !loop.scratch && r.loops().contains(thing) && r.trustedBefore())
                 .filter(r -> r.own() ? !model.marked.contains(r.code()) : !model.found.contains(r.code()))
                 .findFirst()
                 .ifPresent(r -> model.breach(
                         r.code(), "%s was not found before it comes off".formatted(r.name()), Law.FOUND_AND_HELD));
-        model.unheld(l).ifPresent(s -> {
+        model.unheld(l).filter(s -> !loop.scratch).ifPresent(s -> {
             loop.lost = true;
             model.breach(s.code(), "%s moves by itself and nothing holds it".formatted(s.name()), Law.FOUND_AND_HELD);
         });
@@ -439,6 +478,7 @@ final class Timing {
                     Law.PROVEN);
         }
         in(l, Hardware.InBefore.LOOP_OFF, Hardware.InBefore.TENSION_OFF);
+        setFromScratch(loop);
         model.unheld(l).ifPresent(s -> {
             loop.lost = true;
             model.breach(s.code(), "%s moves by itself and nothing holds it".formatted(s.name()), Law.FOUND_AND_HELD);
@@ -461,6 +501,38 @@ final class Timing {
             model.fresh.add(thing);
             loop.lost = loop.lost && model.unheld(l).isPresent();
         }
+    }
+
+    /** Found out of time: every shaft is set to its mark, and what can be read is read true, before it is laid. */
+    private void setFromScratch(LoopModel loop) {
+        if (!loop.scratch) {
+            return;
+        }
+        String name = loop.loop.name();
+        model.notSet(loop)
+                .ifPresent(s -> model.breach(
+                        s.code(),
+                        "%s was found out of time and %s is not at its mark".formatted(name, s.name()),
+                        Law.FOUND_AND_HELD,
+                        Law.PROVEN));
+        List<Reference> by = model.setBy(loop);
+        if (by.isEmpty()) {
+            model.breach(
+                    loop.loop.code(),
+                    "the book has no reference by which %s could be set once it is out of time".formatted(name),
+                    Law.FOUND_AND_HELD,
+                    Law.PROVEN);
+        }
+        by.stream()
+                .filter(r -> !model.found.contains(r.code())
+                        && r.hardware().filter(model.in::contains).isEmpty())
+                .findFirst()
+                .ifPresent(r -> model.breach(
+                        r.code(),
+                        "%s is not true again before %s is laid".formatted(r.name(), name),
+                        Law.FOUND_AND_HELD));
+        loop.scratch = false;
+        loop.lost = false;
     }
 
     private void stagesDueBeforeLaying(Loop l) {

@@ -7,8 +7,10 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.work.Operation;
 import knollfield.core.jobcard.CardEvent.Checked;
 import knollfield.core.jobcard.CardEvent.Chosen;
 import knollfield.core.jobcard.CardEvent.Completed;
@@ -421,7 +423,9 @@ final class CardChange {
     /** Steps by which the timing is found before a loop comes off. */
     private List<Step> finding() {
         return card.plan().steps().stream()
-                .filter(s -> s.task() instanceof Task.TrueMarks || s.task() instanceof Task.Check)
+                .filter(s -> s.task() instanceof Task.TrueMarks
+                        || s.task() instanceof Task.Check
+                        || (s.task() instanceof Task.Confirm && !s.operations().isEmpty()))
                 .filter(s -> s.gate().filter(g -> g == GateKind.REFERENCE_FOUND).isPresent())
                 .toList();
     }
@@ -433,6 +437,9 @@ final class CardChange {
 
     private CardState outOfTime(String words) {
         CardAside.words(words, false);
+        if (card.scope().outOfTime()) {
+            return card.noted(entry);
+        }
         if (!timingIsOpen()) {
             throw new CardRefused(
                     Kind.WRONG_ANSWER,
@@ -443,19 +450,33 @@ final class CardChange {
         return scratch(card.noted(entry));
     }
 
+    /** What was found says nothing any more; a pin that is in comes out before anything is moved. */
     private CardState scratch(CardState state) {
-        Set<String> found = finding().stream().map(Step::code).collect(java.util.stream.Collectors.toSet());
-        return state.without(found, entry.seq()).with(state.scope().outOfTime(true), entry.seq());
+        List<Operation> lost = RoutedCard.foundOutOfTime(state);
+        List<Operation> recorded = new ArrayList<>(RoutedCard.outAgain(state, lost));
+        recorded.addAll(lost);
+        Set<String> found = finding().stream()
+                .filter(s -> !card.isGood(s) || !RoutedCard.staysFound(state, s, lost))
+                .map(Step::code)
+                .collect(Collectors.toSet());
+        return state.without(found, entry.seq())
+                .recorded(recorded)
+                .with(state.scope().outOfTime(true), entry.seq());
     }
 
     private CardState undo(Undone e) {
         Step step = known(e.step());
         boolean branch = step.gate().filter(g -> g == GateKind.SAFE_POSITION).isPresent();
         if (branch && !card.answers().containsKey(step.code())) {
-            if (card.answers().containsKey("camsin") || card.answers().containsKey("marksin")) {
+            List<Step> steps = card.plan().steps();
+            boolean begun = steps.subList(card.plan().position(step) + 1, steps.size()).stream()
+                    .map(Step::code)
+                    .filter(c -> c.startsWith("camsin") || c.startsWith("marksin"))
+                    .anyMatch(card.answers()::containsKey);
+            if (begun) {
                 throw new CardRefused(Kind.WRONG_ANSWER, "Work from scratch has begun; undo that first.");
             }
-            return card.with(card.scope().outOfTime(false), entry.seq());
+            return card.notLost().with(card.scope().outOfTime(false), entry.seq());
         }
         if (!card.answers().containsKey(step.code())) {
             throw CardState.nothingToUndo(step.title());

@@ -12,6 +12,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
 import knollfield.core.jobcard.CardEvent.Completed;
 import knollfield.core.jobcard.CardEvent.Found;
 import knollfield.core.jobcard.CardEvent.GateOverridden;
@@ -411,6 +412,18 @@ public record CardState(
             }
         });
         return without(Set.of(step.code()), at).having(all);
+    }
+
+    /** With what is no step of the card: loops found out of time, pins out again because of it. */
+    CardState recorded(List<Operation> more) {
+        List<Operation> all = new ArrayList<>(did);
+        all.addAll(more);
+        return having(all);
+    }
+
+    /** That a loop is out of time was a mistake. */
+    CardState notLost() {
+        return having(did.stream().filter(o -> o.verb() != Verb.LOST).toList());
     }
 
     private CardState having(List<Operation> done) {

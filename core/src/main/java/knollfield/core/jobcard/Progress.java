@@ -36,7 +36,8 @@ public record Progress(Set<Operation> done, Set<Operation> known, List<Operation
         CardScope before = state.scope();
         boolean other = !scope.items().equals(before.items())
                 || !scope.awaiting().equals(before.awaiting())
-                || scope.paint() != before.paint();
+                || scope.paint() != before.paint()
+                || scope.outOfTime() != before.outOfTime();
         Set<Operation> done = new HashSet<>();
         Set<Operation> known = new HashSet<>();
         Set<Operation> asNew = new HashSet<>();
@@ -60,6 +61,7 @@ public record Progress(Set<Operation> done, Set<Operation> known, List<Operation
         }
         Set<Operation> past = new HashSet<>(state.past().keySet());
         past.retainAll(standing(state.did()));
+        state.did().stream().filter(o -> o.verb() == Verb.LOST).forEach(past::add);
         known.addAll(past);
         done.addAll(past);
         return new Progress(done, known, did, other);

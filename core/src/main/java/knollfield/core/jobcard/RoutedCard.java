@@ -70,7 +70,9 @@ final class RoutedCard {
                         Optional.empty(),
                         "accessSteps",
                         "its steps contradict each other, so that how the engine is built cannot be told"))));
-        Build build = basis.scope().paint() ? PaintedBuild.of(own) : own;
+        // paint made before says nothing once the engine is out of time
+        boolean paint = basis.scope().paint() && !basis.scope().outOfTime();
+        Build build = paint ? PaintedBuild.of(own) : own;
         this.book = new Anatomy(build, basis.equipment());
         this.goal = goal(family, build, basis.scope().items());
         this.words = new RoutedWords(book, family);
@@ -80,7 +82,15 @@ final class RoutedCard {
         this.done = progress.done();
         this.forOwner = forOwner(progress);
         this.steps = new RoutedSteps(
-                family, book, words, goal, line.operations(), basis.scope(), this::standing, this::awaited);
+                family,
+                book,
+                words,
+                goal,
+                line.operations(),
+                basis.scope(),
+                basis.scope().outOfTime() ? cameOutAgain(progress.did()) : List.of(),
+                this::standing,
+                this::awaited);
     }
 
     /**
@@ -116,8 +126,6 @@ final class RoutedCard {
         identify();
         inHand();
         List<Placed> placed = line.placed();
-        boolean scratch = basis.scope().outOfTime();
-        boolean scratchLaid = false;
         boolean corrected = false;
         boolean asked = false;
         Stretch previous = Stretch.RECORD;
@@ -128,17 +136,15 @@ final class RoutedCard {
             while (i < placed.size() && placed.get(i).stretch() == stretch) {
                 run.add(placed.get(i++));
             }
-            boolean lays = run.stream().anyMatch(p -> p.operation().verb() == Verb.LAY);
-            if (scratch && lays && !scratchLaid) {
-                phases.add(steps.fromScratch(code(Stretch.MARKS)));
-                scratchLaid = true;
-            }
+            // found out of time is recorded where it is found, no step of the card
+            run.removeIf(p -> p.operation().verb() == Verb.LOST);
             boolean proves = run.stream().anyMatch(p -> RoutedSteps.isRedone(p.operation()));
             if (basis.scope().attempt() > 1 && proves && !corrected) {
                 phases.add(new Phase(chain ? "C11x" : "B22x", "Correction", steps.correction(line.operations())));
                 corrected = true;
             }
-            List<Step> made = new ArrayList<>(steps.of(scratch && !scratchLaid ? steps.withoutFinding(run) : run));
+            List<Step> made = new ArrayList<>(
+                    stretch == Stretch.SCRATCH ? steps.fromScratch(run, line.operations()) : steps.of(run));
             if (stretch == Stretch.COMPARE && basis.scope().rework() && !asked) {
                 made.add(0, CardSteps.refit());
                 asked = true;
@@ -264,7 +270,11 @@ final class RoutedCard {
     private Line proven(Progress progress) {
         Goal wanted = new Goal(goal);
         if (progress.done().isEmpty()) {
-            return proven(wanted, EngineState.closed());
+            Line line = proven(wanted, EngineState.closed());
+            Set<String> off = thingsOf(line.operations(), Verb.LOOP_OFF);
+            return basis.scope().outOfTime()
+                    ? proven(wanted, EngineState.closed().lost(off))
+                    : line;
         }
         EngineState open = now(progress);
         Line line = proven(wanted, open);
@@ -279,6 +289,73 @@ final class RoutedCard {
             goesOn(wanted, line, progress, open);
         }
         return line;
+    }
+
+    private static Set<String> thingsOf(List<Operation> operations, Verb verb) {
+        return operations.stream()
+                .filter(o -> o.verb() == verb)
+                .map(Operation::thing)
+                .collect(Collectors.toSet());
+    }
+
+    /**
+     * That loops are out of time, as it is recorded: all that come off on the card of {@code state} and are still on. The
+     * crank is moved to set one of them, so that what was found true of the others says nothing any more.
+     */
+    static List<Operation> foundOutOfTime(CardState state) {
+        if (state.plan().layout() != CardPlan.Layout.ROUTED) {
+            return List.of();
+        }
+        Set<Operation> done = new HashSet<>(state.did());
+        return state.plan().steps().stream()
+                .flatMap(s -> s.operations().stream())
+                .filter(o -> o.verb() == Verb.LOOP_OFF && !done.contains(o))
+                .map(o -> Operation.of(Verb.LOST, o.thing()))
+                .distinct()
+                .toList();
+    }
+
+    /** What a step found is of no loop of {@code lost}, so that it stays found. */
+    static boolean staysFound(CardState state, Step step, List<Operation> lost) {
+        if (lost.isEmpty()) {
+            return false;
+        }
+        Anatomy book = anatomy(state);
+        return step.operations().stream()
+                .flatMap(o -> Stream.concat(
+                        book.reference(o.thing()).stream().flatMap(r -> r.loops().stream()),
+                        book.hardware(o.thing()).stream().flatMap(h -> h.loops().stream())))
+                .noneMatch(l -> lost.contains(Operation.of(Verb.LOST, l)));
+    }
+
+    /** What holds {@code lost} loops and is in already comes out again before anything is moved. */
+    static List<Operation> outAgain(CardState state, List<Operation> lost) {
+        if (lost.isEmpty()) {
+            return List.of();
+        }
+        Anatomy book = anatomy(state);
+        Set<String> in = DryRun.upTo(book, new Goal(Set.of()), state.did()).in();
+        return book.hardware().stream()
+                .filter(h -> in.contains(h.code()) && h.waitsForMarks())
+                .filter(h -> lost.stream().anyMatch(o -> h.loops().contains(o.thing())))
+                .map(h -> Operation.of(Verb.OUT, h.code()))
+                .toList();
+    }
+
+    /** What {@link #outAgain} recorded, by the codes of the hardware. */
+    private static List<String> cameOutAgain(List<Operation> did) {
+        return did.stream()
+                .takeWhile(o -> o.verb() != Verb.LOST)
+                .filter(o -> o.verb() == Verb.OUT)
+                .map(Operation::thing)
+                .distinct()
+                .toList();
+    }
+
+    private static Anatomy anatomy(CardState state) {
+        CardBasis basis = state.plan().basis();
+        Build own = basis.family().settled(basis.scope().variants()).build().orElseThrow();
+        return new Anatomy(basis.scope().paint() ? PaintedBuild.of(own) : own, basis.equipment());
     }
 
     /** How the engine stands after all that was done. */
@@ -335,6 +412,7 @@ final class RoutedCard {
             case STRIP -> chain ? "C5s" : "B15";
             case COMPARE -> chain ? "C7" : "B16";
             case FIT -> chain ? "C8" : "B18";
+            case SCRATCH -> chain ? "C3s" : "B10s";
             case LAY -> chain ? "C9" : "B19";
             case TENSION -> chain ? "C10" : "B20";
             case TURN -> chain ? "C11" : "B22";

@@ -5,6 +5,7 @@ import static knollfield.core.jobcard.CardSteps.lower;
 import static knollfield.core.jobcard.CardSteps.tick;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,6 +26,7 @@ import knollfield.core.engine.build.Look;
 import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.build.Position;
 import knollfield.core.engine.build.Reference;
+import knollfield.core.engine.build.Shaft;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.route.Arrow;
@@ -34,6 +36,7 @@ import knollfield.core.route.Placed;
 final class RoutedSteps {
 
     private static final String HITS = "A compressed tensioner can hit: keep fingers out of its way.";
+    private static final String SNAPS = "A cam can snap over as the tension goes: fingers away from wheels and lobes.";
     private static final String ON_ITS_WHEELS = "Wheel fasteners to torque, on its wheels, battery on";
     private static final String LOOSE_WHEEL = "A loose wheel kills: torque wrench, crosswise.";
     private static final int PATTERN = 4;
@@ -59,13 +62,16 @@ final class RoutedSteps {
     private final Anatomy book;
     private final RoutedWords words;
     private final Set<String> goal;
+    private final List<String> outAgain;
     private final Function<Operation, ?> standing;
     private final Function<Operation, Optional<String>> awaited;
+    private final Set<String> scratchCodes = new HashSet<>();
     /** Something ran out and is filled in again. */
     private final boolean fills;
 
     /**
      * @param line all that the card does, in order
+     * @param outAgain hardware that was in when the engine was found out of time
      * @param standing how far an operation is: no step is done by half
      * @param awaited code of the item an operation waits for, which the owner has not agreed to
      */
@@ -76,8 +82,10 @@ final class RoutedSteps {
             Set<String> goal,
             List<Operation> line,
             CardScope scope,
+            List<String> outAgain,
             Function<Operation, ?> standing,
             Function<Operation, Optional<String>> awaited) {
+        this.outAgain = outAgain;
         this.standing = standing;
         this.awaited = awaited;
         this.fills = line.stream().anyMatch(o -> o.verb() == Verb.FILL);
@@ -280,6 +288,9 @@ final class RoutedSteps {
         Step with = own.isEmpty()
                 ? step
                 : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
+        if (snapsOver(operations)) {
+            with = with.caution(with.caution().map(c -> c + " " + SNAPS).orElse(SNAPS));
+        }
         List<String> notes = new ArrayList<>(with.notes());
         words.notes(operations).stream().filter(n -> !notes.contains(n)).forEach(notes::add);
         ownOrders(operations).forEach(notes::add);
@@ -292,6 +303,17 @@ final class RoutedSteps {
         return with.doing(
                 operations,
                 together.get(0).why().filter(a -> a.first().verb() != Verb.SAFE).map(this::because));
+    }
+
+    /** Nothing holds sprung shafts of a loop found out of time when it comes off. */
+    private boolean snapsOver(List<Operation> operations) {
+        return scope.outOfTime()
+                && operations.stream()
+                        .filter(o -> o.verb() == Verb.RELEASE || o.verb() == Verb.LOOP_OFF)
+                        .flatMap(o -> book.loop(o.thing()).stream())
+                        .flatMap(l -> l.shafts().stream())
+                        .flatMap(s -> book.shaft(s).stream())
+                        .anyMatch(s -> s.whenFree() != Shaft.WhenFree.STAYS);
     }
 
     /** Orders of the engine's own that put something before what is done here. */
@@ -867,50 +889,129 @@ final class RoutedSteps {
 
     // --- found out of time
 
-    /** Nothing is found before the loop comes off where it was found out of time. */
-    List<Placed> withoutFinding(List<Placed> run) {
-        return run.stream()
-                .filter(p -> switch (p.operation().verb()) {
-                    case FIND, BRING -> false;
-                    case SET_IN ->
-                        book.hardware(p.operation().thing())
-                                .filter(Hardware::slidesIn)
-                                .isEmpty();
-                    default -> true;
-                })
-                .toList();
+    /**
+     * The timing set from scratch, once the loops are off and before one is laid; nothing is cranked.
+     *
+     * @param run operations of this stretch, in order
+     * @param line all operations of the card
+     */
+    List<Step> fromScratch(List<Placed> run, List<Operation> line) {
+        List<Step> made = new ArrayList<>();
+        Operation firstTurn =
+                line.stream().filter(this::turnsAShaft).findFirst().orElseThrow();
+        if (!outAgain.isEmpty() && scratchCodes.add("pinsback")) {
+            made.add(Step.of(
+                            "pinsback",
+                            words.row(outAgain) + " out again, as many as went in",
+                            new Task.Check(names(outAgain), "out", "still in"))
+                    .caution("Moving a shaft against a pin breaks it, or the engine.")
+                    .gate(GateKind.SAFE_POSITION));
+        }
+        int i = 0;
+        while (i < run.size()) {
+            Operation o = run.get(i).operation();
+            List<Placed> together = new ArrayList<>();
+            together.add(run.get(i++));
+            boolean parks = parks(o, line, firstTurn);
+            while (!parks && i < run.size() && isOne(run.get(i - 1), run.get(i))) {
+                together.add(run.get(i++));
+            }
+            List<Operation> all = operations(together);
+            if (parks) {
+                made.add(finished(safePosition(book.position(o.thing()).map(Position::name)), together));
+                continue;
+            }
+            if (o.equals(firstTurn) && line.stream().noneMatch(x -> parks(x, line, firstTurn))) {
+                made.add(safePosition(Optional.empty()));
+            }
+            made.add(finished(scratchStep(all), together));
+        }
+        return made;
     }
 
-    /** The timing set from scratch, once the loop is off and before it is laid; nothing is cranked. */
-    Phase fromScratch(String code) {
-        List<String> references = book.references().stream()
-                .filter(r -> r.trustedBefore() && !r.own())
-                .map(r -> lower(r.name()))
-                .distinct()
-                .toList();
-        List<String> pins = book.hardware().stream()
-                .filter(Hardware::slidesIn)
-                .map(h -> lower(h.name()))
-                .toList();
-        List<Step> made = new ArrayList<>();
-        made.add(confirm("safepos", "Crank to its safe position before any cam turns", GateKind.SAFE_POSITION)
-                .notes(
-                        family.handling().safePosition().isBlank()
-                                ? List.of("The book names none: ask before anything turns.")
-                                : List.of(family.handling().safePosition()))
-                .caution("Never cranked: creep by feel, and stop at any contact."));
-        made.add(tick("camsin", "Each cam to its mark by feel, one after the other, then the crank")
-                .caution("Valves may stand open: stop at any contact."));
-        made.add(Step.of(
-                        "marksin",
-                        "All references true",
-                        new Task.TrueMarks(references.isEmpty() ? List.of("own marks") : references))
-                .caution(CardSteps.NEVER_FORCE)
-                .gate(GateKind.REFERENCE_FOUND));
-        if (!pins.isEmpty()) {
-            made.add(Step.of("scratchpins", "Pins in, counted", new Task.Check(pins, "in", "does not go in"))
-                    .gate(GateKind.CAMS_HELD));
+    private static boolean parks(Operation o, List<Operation> line, Operation firstTurn) {
+        Operation off = line.stream()
+                .filter(x -> x.verb() == Verb.LOOP_OFF)
+                .reduce((a, b) -> b)
+                .orElse(firstTurn);
+        return o.verb() == Verb.BRING
+                && line.indexOf(o) > line.indexOf(off)
+                && line.indexOf(o) < line.indexOf(firstTurn);
+    }
+
+    private boolean turnsAShaft(Operation o) {
+        return o.verb() == Verb.TURN && book.shaft(o.thing()).isPresent();
+    }
+
+    /** Shafts and then the crank are one step, what is read true is one, what is set in is one. */
+    private boolean isOne(Placed before, Placed next) {
+        Operation a = before.operation();
+        Operation b = next.operation();
+        boolean moves = turnsAShaft(a) && (turnsAShaft(b) || b.verb() == Verb.BRING);
+        boolean alike = a.verb() == b.verb() && (a.verb() == Verb.FIND || a.verb() == Verb.SET_IN);
+        return (moves || alike) && standsAlike(before, next);
+    }
+
+    private Step safePosition(Optional<String> place) {
+        String own = family.handling().safePosition();
+        List<String> notes = new ArrayList<>();
+        place.ifPresent(p -> notes.add("The shafts are free at %s.".formatted(lower(p))));
+        if (!own.isBlank()) {
+            notes.add(own);
         }
-        return new Phase(code, "Timing from scratch", made);
+        if (notes.isEmpty()) {
+            notes.add("The book names none: ask before anything turns.");
+        }
+        return confirm("safepos", "Crank to its safe position before any cam turns", GateKind.SAFE_POSITION)
+                .notes(notes)
+                .caution("Never cranked: creep by feel, and stop at any contact.");
+    }
+
+    private Step scratchStep(List<Operation> run) {
+        Operation first = run.get(0);
+        List<String> things = RoutedCard.things(run);
+        return switch (first.verb()) {
+            case FIND ->
+                Step.of(
+                                once("marksin", first),
+                                "All true at once: " + lower(words.row(things)),
+                                new Task.TrueMarks(names(things)))
+                        .caution(CardSteps.NEVER_FORCE)
+                        .notes(finding(things))
+                        .gate(GateKind.REFERENCE_FOUND);
+            case SET_IN ->
+                Step.of(
+                                once("scratchpins", first),
+                                words.row(things) + " in, counted",
+                                new Task.Check(names(things), "in", "does not go in"))
+                        .caution("One that does not go in shows which shaft is out: never force it.")
+                        .gate(GateKind.CAMS_HELD);
+            case FOR_NOW, TAKE_OFF -> tick(first.code(), words.plain(run));
+            default -> shaftsToTheirMarks(once("camsin", first), run);
+        };
+    }
+
+    private Step shaftsToTheirMarks(String code, List<Operation> run) {
+        List<String> shafts =
+                run.stream().filter(this::turnsAShaft).map(Operation::thing).toList();
+        Optional<String> place = run.stream()
+                .filter(o -> o.verb() == Verb.BRING)
+                .flatMap(o -> book.position(o.thing()).stream())
+                .map(p -> lower(p.name()))
+                .findFirst();
+        String crank = place.map(p -> "the crank to %s by feel".formatted(p)).orElse("");
+        String title = shafts.isEmpty()
+                ? crank.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + crank.substring(1)
+                : "%s to %s by feel, one after the other%s"
+                        .formatted(
+                                words.row(shafts),
+                                shafts.size() == 1 ? "its mark" : "their marks",
+                                crank.isEmpty() ? "" : ", then " + crank);
+        return tick(code, title).caution("Valves may stand open: stop at any contact.");
+    }
+
+    /** The first of a kind has a name that is the same on every card; further ones say what they are of. */
+    private String once(String code, Operation first) {
+        return scratchCodes.add(code) ? code : code + ":" + first.thing();
     }
 }

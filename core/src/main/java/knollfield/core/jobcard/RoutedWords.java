@@ -111,10 +111,14 @@ final class RoutedWords {
             case TIGHTEN -> row(things) + " done up";
             case CREEP -> "Creep by a tooth";
             case SAFE -> "Battery off";
-            case TURN -> "Two turns by hand";
+            case TURN ->
+                things.stream().allMatch(t -> book.shaft(t).isPresent())
+                        ? row(things) + " to its mark by feel"
+                        : "Two turns by hand";
             case TENSION -> "Tension set: " + lowered(things);
             case PROVE -> row(things) + " read true";
             case FIND -> row(things) + " found";
+            case LOST -> row(things) + " out of time";
             case COMPARE -> row(things) + " compared";
             case MOVE_OVER -> row(things) + " moved over";
             case MEASURE -> row(things) + " measured";

@@ -26,6 +26,8 @@ final class Scope {
     final Set<String> undone = new LinkedHashSet<>();
     /** Loops that come off and go on. */
     final Set<String> opened = new LinkedHashSet<>();
+    /** Loops of these that were found out of time. */
+    final Set<String> lost = new LinkedHashSet<>();
     /** Loops that stay on while their tensioner comes off. */
     final Set<String> held = new LinkedHashSet<>();
     /** Loops whose timing a wheel could lose while they stay on. */
@@ -42,7 +44,10 @@ final class Scope {
                         book.joint(joint).filter(j -> stage < j.stages().size()).ifPresent(this::undo));
         open.off().forEach(this::takeOff);
         open.loops().forEach((code, l) -> {
-            if (l.held()) {
+            if (l.lost()) {
+                lost.add(code);
+                open(code);
+            } else if (l.held()) {
                 hold(code);
             } else if (l.cameOff() || l.stand() != EngineState.Stand.TENSIONED) {
                 open(code);

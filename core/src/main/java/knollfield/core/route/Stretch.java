@@ -11,6 +11,7 @@ public enum Stretch {
     STRIP("Strip"),
     COMPARE("Clean, compare"),
     FIT("Fit what lies behind"),
+    SCRATCH("Timing from scratch"),
     LAY("Lay on"),
     TENSION("Tension"),
     TURN("Turn twice"),

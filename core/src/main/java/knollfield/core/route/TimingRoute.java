@@ -42,6 +42,7 @@ final class TimingRoute {
     private final List<Operation> proving = new ArrayList<>();
 
     private final Map<String, Integer> brought = new HashMap<>();
+    private final FromScratch scratch;
 
     TimingRoute(Scope scope, Web web) {
         this.scope = scope;
@@ -56,6 +57,7 @@ final class TimingRoute {
                 .map(Loop::position)
                 .distinct()
                 .toList();
+        this.scratch = new FromScratch(scope, web, loops);
     }
 
     private int loopsInFront(Loop loop) {
@@ -77,10 +79,13 @@ final class TimingRoute {
         if (loops.isEmpty()) {
             return;
         }
-        positions.forEach(p -> opening.add(bring(p, Stretch.MARKS)));
+        positions.forEach(p -> opening.add(isLostAt(p) ? nowhere(p) : bring(p, Stretch.MARKS)));
+        scratch.operations(this::bring);
         for (Loop loop : loops) {
             if (scope.held.contains(loop.code())) {
                 heldLoop(loop);
+            } else if (scratch.is(loop)) {
+                openedLoop(loop);
             } else {
                 found(loop);
                 if (scope.opened.contains(loop.code())) {
@@ -91,7 +96,17 @@ final class TimingRoute {
         holders();
         positions.forEach(p -> closing.add(Operation.of(Verb.BRING, "")));
         for (int i = positions.size() - 1; i >= 0; i--) {
-            closing.set(i, i == positions.size() - 1 ? opening.get(i) : bring(positions.get(i), Stretch.LAY));
+            boolean last = i == positions.size() - 1;
+            String p = positions.get(i);
+            Optional<Operation> parked =
+                    scratch.parking().filter(o -> last && o.thing().equals(p));
+            if (last && !scratch.any()) {
+                closing.set(i, opening.get(i));
+            } else if (parked.isPresent()) {
+                closing.set(i, parked.get());
+            } else {
+                closing.set(i, bring(p, scratch.isAt(p) ? Stretch.SCRATCH : Stretch.LAY));
+            }
         }
         web.add(TURN, Stretch.TURN);
         for (int i = 0; i < positions.size(); i++) {
@@ -101,6 +116,17 @@ final class TimingRoute {
             provedLoop(loop);
         }
         turner();
+    }
+
+    /** Every loop of a position was found out of time: nothing can be found there before they come off. */
+    private boolean isLostAt(String position) {
+        return loops.stream().filter(l -> l.position().equals(position)).allMatch(scratch::is);
+    }
+
+    /** The crank is not brought there, or was, and it said nothing. */
+    private Operation nowhere(String position) {
+        brought.merge(position, 1, Integer::sum);
+        return Operation.of(Verb.BRING, "");
     }
 
     private Operation bring(String position, Stretch stretch) {
@@ -233,7 +259,7 @@ final class TimingRoute {
     }
 
     private boolean twice(Hardware h) {
-        return h.holds().stream().anyMatch(scope.off::contains);
+        return h.holds().stream().anyMatch(scope.off::contains) || (scratch.any() && h.stopsTurning());
     }
 
     private void provedLoop(Loop loop) {
@@ -270,7 +296,7 @@ final class TimingRoute {
     /** References that prove a loop after the turns. */
     private List<Reference> provers(Loop loop) {
         return references(loop).stream()
-                .filter(Reference::trustedAfter)
+                .filter(r -> r.trustedAfter() && !(scratch.is(loop) && r.own()))
                 .filter(r -> r.hardware()
                         .flatMap(book::hardware)
                         .map(Hardware::expectedBack)
@@ -321,6 +347,7 @@ final class TimingRoute {
         if (!positions.isEmpty()) {
             web.arrow(closing.get(0), TURN, Law.PROVEN, positions.get(0), "turned from there");
         }
+        scratch.arrows(opening, closing);
         for (Loop loop : loops) {
             if (scope.held.contains(loop.code())) {
                 heldArrows(loop);
@@ -341,6 +368,10 @@ final class TimingRoute {
 
     /** Bound to the crank's stay at the loop's position while things come off. */
     private void whileOpening(Loop loop, Operation o) {
+        if (scratch.is(loop)) {
+            web.arrow(FromScratch.found(loop), o, Law.FOUND_AND_HELD, loop.code(), "it is out of time");
+            return;
+        }
         int i = at(loop);
         web.arrow(opening.get(i), o, Law.FOUND_AND_HELD, loop.position(), "the crank stands at " + position(loop));
         if (i + 1 < opening.size()) {
@@ -451,7 +482,7 @@ final class TimingRoute {
         }
         for (Hardware h : hardware(loop)) {
             Operation in = Operation.of(Verb.SET_IN, h.code());
-            if (!web.has(in)) {
+            if (!web.has(in) || scratch.waits(h)) {
                 continue;
             }
             whileOpening(loop, in);
@@ -668,10 +699,10 @@ final class TimingRoute {
                                 "%s is made fast while it holds".formatted(j.name())));
                 web.arrow(
                         Operation.of(Verb.SET_IN, h.code()),
-                        Operation.of(Verb.UNDO, code),
+                        scratch.waits(h) ? Operation.tighten(code, 1) : Operation.of(Verb.UNDO, code),
                         Law.HELD_AGAINST,
                         h.code(),
-                        "%s is undone only while it is timed".formatted(j.name()));
+                        "%s is undone and made fast only while it is timed".formatted(j.name()));
             }
         }
         int i = at(loop);
@@ -842,6 +873,10 @@ final class TimingRoute {
             }
             if (twice(h)) {
                 web.arrow(out, inForTightening, Law.IN_IS_OUT, h.code(), "out before it goes in again");
+                scratch.moves(closing).forEach(m -> {
+                    web.arrow(out, m, Law.MOVEMENTS, h.code(), "nothing is in while the crank moves");
+                    web.arrow(m, inForTightening, Law.MOVEMENTS, h.code(), "nothing is in while the crank moves");
+                });
                 h.holds().forEach(w -> {
                     web.arrow(out, Operation.of(Verb.TAKE_OFF, w), Law.REACH, h.code(), "it holds the wheel in place");
                     web.arrow(Operation.of(Verb.FIT, w), inForTightening, Law.REACH, w, "the wheel is on first");
@@ -861,6 +896,7 @@ final class TimingRoute {
         String thing = t.thing().orElse("");
         List<Operation> moves = new ArrayList<>(opening);
         moves.addAll(closing);
+        scratch.parking().ifPresent(moves::add);
         moves.addAll(proving);
         moves.add(TURN);
         switch (t.kind()) {
@@ -878,6 +914,7 @@ final class TimingRoute {
                 opening.forEach(m -> web.arrow(
                         m, Operation.of(Verb.UNDO, thing), Law.MOVEMENTS, t.code(), "the crank is turned by it"));
                 web.arrow(Operation.tighten(thing, 1), TURN, Law.MOVEMENTS, t.code(), "the crank is turned by it");
+                scratch.turnedBy(t, closing);
             }
             case ASSEMBLY -> {
                 opening.forEach(m -> {

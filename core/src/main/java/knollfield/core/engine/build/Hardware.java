@@ -64,6 +64,12 @@ public record Hardware(
         }
     }
 
+    /** True for what goes in only once its loop is in time: it holds shafts as they belong to each other. */
+    public boolean waitsForMarks() {
+        boolean timing = !loops.isEmpty() && inBefore != InBefore.JOINT;
+        return kind != Kind.TENSIONER_PIN && kind != Kind.TIE && (slidesIn || position.isPresent() || timing);
+    }
+
     /** True for what stands in the way of turning the engine; a support does not. */
     public boolean stopsTurning() {
         return kind != Kind.SUPPORT && kind != Kind.TENSIONER_PIN;

@@ -35,8 +35,10 @@ public record EngineState(
      *
      * @param touched something of it was let off, undone or renewed
      * @param held it stays on while its tensioner comes off
+     * @param lost found out of time on this job, set since or not
      */
-    public record LoopState(Stand stand, boolean touched, boolean cameOff, boolean held, boolean proven) {}
+    public record LoopState(
+            Stand stand, boolean touched, boolean cameOff, boolean held, boolean proven, boolean lost) {}
 
     public EngineState {
         joints = Map.copyOf(joints);
@@ -52,8 +54,19 @@ public record EngineState(
         Set<String> all = new HashSet<>(off);
         all.addAll(things);
         Map<String, LoopState> other = new HashMap<>(loops);
-        other.replaceAll((code, l) -> things.contains(code) ? new LoopState(Stand.OFF, true, true, false, false) : l);
+        other.replaceAll(
+                (code, l) -> things.contains(code) ? new LoopState(Stand.OFF, true, true, false, false, l.lost()) : l);
         return new EngineState(joints, all, drained, fresh, in, other);
+    }
+
+    /** With loops that were found out of time. */
+    public EngineState lost(Set<String> codes) {
+        Map<String, LoopState> other = new HashMap<>(loops);
+        codes.forEach(c -> {
+            LoopState l = other.getOrDefault(c, new LoopState(Stand.TENSIONED, false, false, false, true, true));
+            other.put(c, new LoopState(l.stand(), l.touched(), l.cameOff(), l.held(), l.proven(), true));
+        });
+        return new EngineState(joints, off, drained, fresh, in, other);
     }
 
     /** A closed engine. */

@@ -12,6 +12,8 @@ public enum Verb {
     TAKE_OFF("take-off", "take off"),
     SET_IN("set-in", "set in"),
     FIND("find", "find"),
+    /** Recorded, not done by hand: the loop is broken, has jumped, or its references do not come true together. */
+    LOST("lost", "found out of time"),
     MARK("mark", "mark"),
     RELEASE("release", "let the tension off"),
     LOOP_OFF("loop-off", "loop off"),

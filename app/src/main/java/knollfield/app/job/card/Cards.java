@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -14,6 +14,10 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.job.Job;
+import knollfield.app.job.JobBuilds;
+import knollfield.app.job.JobRepository;
+import knollfield.app.job.Jobs;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
@@ -164,7 +168,7 @@ public class Cards {
      * @throws Conflict where somebody answered the same step since {@code basedOn}
      */
     @Transactional
-    public void enter(long jobId, CardEventRequest request) {
+    public void enter(long jobId, CardEntryIn request) {
         new Checks()
                 .text(request.clientKey(), 60, "/clientKey", "The entry's key")
                 .orThrow();
@@ -174,14 +178,14 @@ public class Cards {
         }
         job = workable(job);
         Optional<OdometerRead> reading = Optional.empty();
-        if (request.type() == CardEventRequest.Type.START
-                && request.odometer() != null
-                && request.odometerUnit() != null) {
-            reading = Optional.of(new OdometerRead(
-                    request.odometer(), request.odometerUnit(), Boolean.TRUE.equals(request.insist())));
+        if (request instanceof CardEntryIn.StartEntry start
+                && start.odometer() != null
+                && start.odometerUnit() != null) {
+            reading = Optional.of(
+                    new OdometerRead(start.odometer(), start.odometerUnit(), Boolean.TRUE.equals(start.insist())));
             checkReading(job, reading.get());
         }
-        CardEvent event = request.toEvent(fixed(job));
+        CardEvent event = request.event(fixed(job));
         CardState before = state(job);
         CardEntry entry = entry(before, event);
         conflictOnSameStep(before, entry, request);
@@ -420,13 +424,13 @@ public class Cards {
     }
 
     /** Refuses an answer to a step that somebody else answered since; both answers are told. */
-    private static void conflictOnSameStep(CardState state, CardEntry entry, CardEventRequest request) {
-        if (request.step() == null) {
+    private static void conflictOnSameStep(CardState state, CardEntry entry, CardEntryIn request) {
+        if (!(request instanceof CardEntryIn.AtStep at) || at.step() == null) {
             return;
         }
-        Answer answer = state.answers().get(request.step());
+        Answer answer = state.answers().get(at.step());
         if (answer != null && answer.seq() > request.basedOn()) {
-            throw new CardConflict(answer.by(), answer.words(), inWords(state, entry, request.step()));
+            throw new CardConflict(answer.by(), answer.words(), inWords(state, entry, at.step()));
         }
     }
 

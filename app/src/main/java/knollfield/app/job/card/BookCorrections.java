@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.util.List;
 import java.util.Set;
@@ -6,6 +6,8 @@ import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
+import knollfield.app.job.Job;
+import knollfield.app.job.JobRepository;
 import knollfield.core.due.JobStage;
 import knollfield.core.jobcard.BookCorrection;
 import knollfield.core.jobcard.BookCorrection.Difference;

@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.time.Instant;
 import java.time.LocalDate;
@@ -8,6 +8,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.app.engine.PathView;
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
+import knollfield.app.job.picture.PhotoRepository;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;

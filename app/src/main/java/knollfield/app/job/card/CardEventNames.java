@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;

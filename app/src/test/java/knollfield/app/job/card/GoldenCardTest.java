@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

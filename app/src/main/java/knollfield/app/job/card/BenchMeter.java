@@ -1,24 +1,24 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
 import knollfield.app.problem.Conflict;
 import knollfield.app.standins.FrequencyMeter;
 import knollfield.core.calculator.BeltTension;
 import knollfield.core.engine.Handling;
 import knollfield.core.jobcard.CardState;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RestController;
+import org.springframework.stereotype.Component;
 
-/** The belt-frequency meter at the bench. */
-@RestController
-class MeterController {
+/** The belt-frequency meter held to the belt of a job. */
+@Component
+class BenchMeter {
 
     private final Jobs jobs;
     private final Cards cards;
     private final FrequencyMeter meter;
 
-    MeterController(Jobs jobs, Cards cards, FrequencyMeter meter) {
+    BenchMeter(Jobs jobs, Cards cards, FrequencyMeter meter) {
         this.jobs = jobs;
         this.cards = cards;
         this.meter = meter;
@@ -27,10 +27,9 @@ class MeterController {
     /** @param newtons tension of a string that swings like that; null where the book has no free run */
     record MeterReading(double hertz, @Nullable Double newtons) {}
 
-    /** One reading; it is shown, and entered only when somebody enters it. */
-    @PostMapping("/api/jobs/{id}/card/frequency")
-    MeterReading read(@PathVariable long id) {
-        Job job = jobs.get(id);
+    /** One reading; nothing is entered by it. */
+    MeterReading read(long jobId) {
+        Job job = jobs.get(jobId);
         CardState state = cards.state(job);
         Handling.Acceptance window = state.plan()
                 .basis()

@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;

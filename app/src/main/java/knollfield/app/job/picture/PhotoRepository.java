@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.picture;
 
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -13,7 +13,7 @@ import org.springframework.stereotype.Repository;
 
 /** Pictures of jobs; they lie in the database so that one backup holds all. */
 @Repository
-class PhotoRepository {
+public class PhotoRepository {
 
     private final JdbcClient jdbc;
 
@@ -21,7 +21,7 @@ class PhotoRepository {
         this.jdbc = jdbc;
     }
 
-    long add(long jobId, ShrunkPicture picture, String by, Instant at) {
+    public long add(long jobId, ShrunkPicture picture, String by, Instant at) {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO photo (job_id, width, height, bytes, taken_by, taken_at)
@@ -37,7 +37,7 @@ class PhotoRepository {
         return Objects.requireNonNull(key.getKeyAs(Long.class));
     }
 
-    List<Photo> ofJob(long jobId) {
+    public List<Photo> ofJob(long jobId) {
         return jdbc.sql("""
                         SELECT id, width, height, taken_by, taken_at
                         FROM photo
@@ -54,7 +54,7 @@ class PhotoRepository {
                 .list();
     }
 
-    Optional<byte[]> bytes(long jobId, long id) {
+    public Optional<byte[]> bytes(long jobId, long id) {
         return jdbc.sql("SELECT bytes FROM photo WHERE job_id = :job AND id = :id")
                 .param("job", jobId)
                 .param("id", id)

@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import static knollfield.app.job.Workbench.card;
 import static knollfield.app.job.Workbench.enter;
@@ -15,6 +15,7 @@ import java.util.Set;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
+import knollfield.app.job.Workbench;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;

@@ -1,7 +1,10 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.util.List;
 import knollfield.app.documents.RecordSheet;
+import knollfield.app.job.Job;
+import knollfield.app.job.picture.PhotoRepository;
+import knollfield.app.job.picture.ShrunkPicture;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.WorkshopClock;

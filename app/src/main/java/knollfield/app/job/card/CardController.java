@@ -1,15 +1,8 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import java.io.IOException;
 import java.util.Set;
-import knollfield.app.documents.Label;
-import knollfield.app.documents.LabelPrinter;
-import knollfield.app.problem.Conflict;
-import knollfield.app.settings.WorkshopSettings;
-import knollfield.app.vehicle.Vehicle;
-import knollfield.core.completion.Completion;
-import knollfield.core.engine.EngineFamily;
-import knollfield.core.jobcard.CardState;
+import knollfield.app.job.Jobs;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -31,22 +24,14 @@ class CardController {
     private final Cards cards;
     private final CardViews views;
     private final JobPictures pictures;
-    private final LabelPrinter labels;
-    private final WorkshopSettings settings;
+    private final EngineBayLabel label;
 
-    CardController(
-            Jobs jobs,
-            Cards cards,
-            CardViews views,
-            JobPictures pictures,
-            LabelPrinter labels,
-            WorkshopSettings settings) {
+    CardController(Jobs jobs, Cards cards, CardViews views, JobPictures pictures, EngineBayLabel label) {
         this.jobs = jobs;
         this.cards = cards;
         this.views = views;
         this.pictures = pictures;
-        this.labels = labels;
-        this.settings = settings;
+        this.label = label;
     }
 
     /** @param items codes of what is added */
@@ -58,7 +43,7 @@ class CardController {
     }
 
     @PostMapping("/events")
-    CardViews.CardView enter(@PathVariable long id, @RequestBody CardEventRequest request) {
+    CardViews.CardView enter(@PathVariable long id, @RequestBody CardEntryIn request) {
         cards.enter(id, request);
         return views.view(jobs.get(id));
     }
@@ -92,26 +77,8 @@ class CardController {
     /** The engine-bay label as a PDF, once the card is signed. */
     @GetMapping(path = "/label.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> label(@PathVariable long id) {
-        Job job = jobs.get(id);
-        Job.Done done = job.done()
-                .orElseThrow(() -> new Conflict("Job %d is not signed yet; there is no label.".formatted(id)));
-        CardState state = cards.state(job);
-        Set<String> items = Completion.items(state);
-        if (items.isEmpty()) {
-            throw new Conflict("Job %d put the same parts back; the label of the first job stays.".formatted(id));
-        }
-        Vehicle vehicle = jobs.state(job).history().vehicle();
-        EngineFamily family = jobs.family(job);
-        Label label = new Label(
-                settings.get().name(),
-                vehicle.registration(),
-                CardViews.names(family, items),
-                done.on(),
-                done.km(),
-                done.nextDueOn(),
-                done.nextDueKm());
         return ResponseEntity.ok()
                 .header("Content-Disposition", "inline; filename=\"label-%d.pdf\"".formatted(id))
-                .body(labels.print(label));
+                .body(label.pdf(id));
     }
 }

@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.card;
 
 import static knollfield.app.job.Workbench.card;
 import static knollfield.app.job.Workbench.enter;
@@ -23,6 +23,7 @@ import javax.imageio.ImageIO;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
+import knollfield.app.job.Workbench;
 import knollfield.app.record.JobRecords;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;

@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.picture;
 
 import java.time.Instant;
 
@@ -8,4 +8,4 @@ import java.time.Instant;
  * @param width pixels
  * @param height pixels
  */
-record Photo(long id, int width, int height, String takenBy, Instant takenAt) {}
+public record Photo(long id, int width, int height, String takenBy, Instant takenAt) {}

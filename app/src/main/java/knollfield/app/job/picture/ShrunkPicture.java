@@ -1,4 +1,4 @@
-package knollfield.app.job;
+package knollfield.app.job.picture;
 
 import java.awt.Color;
 import java.awt.Graphics2D;
@@ -25,7 +25,7 @@ import knollfield.app.problem.InvalidInput;
  * @param height pixels, at most {@value #LONGEST_EDGE}
  */
 @SuppressWarnings("ArrayRecordComponent") // bytes on their way to the database; never compared
-record ShrunkPicture(byte[] jpeg, int width, int height) {
+public record ShrunkPicture(byte[] jpeg, int width, int height) {
 
     static final int LONGEST_EDGE = 1600;
 
@@ -43,7 +43,7 @@ record ShrunkPicture(byte[] jpeg, int width, int height) {
      *
      * @throws InvalidInput for what is no JPEG or PNG picture, or too large
      */
-    static ShrunkPicture of(byte[] file) {
+    public static ShrunkPicture of(byte[] file) {
         if (file.length == 0) {
             throw refused("The file is empty.");
         }

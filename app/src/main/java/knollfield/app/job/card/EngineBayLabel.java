@@ -1,0 +1,47 @@
+package knollfield.app.job.card;
+
+import java.util.Set;
+import knollfield.app.documents.Label;
+import knollfield.app.documents.LabelPrinter;
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
+import knollfield.app.problem.Conflict;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.core.completion.Completion;
+import org.springframework.stereotype.Component;
+
+/** The label that goes into the engine bay once a job is signed. */
+@Component
+class EngineBayLabel {
+
+    private final Jobs jobs;
+    private final Cards cards;
+    private final LabelPrinter printer;
+    private final WorkshopSettings settings;
+
+    EngineBayLabel(Jobs jobs, Cards cards, LabelPrinter printer, WorkshopSettings settings) {
+        this.jobs = jobs;
+        this.cards = cards;
+        this.printer = printer;
+        this.settings = settings;
+    }
+
+    /** @throws Conflict before the job is signed, and where it put the same parts back */
+    byte[] pdf(long jobId) {
+        Job job = jobs.get(jobId);
+        Job.Done done = job.done()
+                .orElseThrow(() -> new Conflict("Job %d is not signed yet; there is no label.".formatted(jobId)));
+        Set<String> items = Completion.items(cards.state(job));
+        if (items.isEmpty()) {
+            throw new Conflict("Job %d put the same parts back; the label of the first job stays.".formatted(jobId));
+        }
+        return printer.print(new Label(
+                settings.get().name(),
+                jobs.state(job).history().vehicle().registration(),
+                CardViews.names(jobs.family(job), items),
+                done.on(),
+                done.km(),
+                done.nextDueOn(),
+                done.nextDueKm()));
+    }
+}
