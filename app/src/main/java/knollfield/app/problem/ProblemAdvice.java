@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.exc.InvalidTypeIdException;
 
 /** Turns failures into problems, once, at the edge. */
 @RestControllerAdvice
@@ -111,11 +112,13 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<Problem> unreadable(HttpMessageNotReadableException e) {
+        boolean unknownKind = e.getCause() instanceof InvalidTypeIdException;
         if (e.getCause() instanceof JacksonException jackson
-                && !jackson.getPath().isEmpty()) {
+                && (unknownKind || !jackson.getPath().isEmpty())) {
             String pointer = jackson.getPath().stream()
-                    .map(r -> "/" + (r.getPropertyName() == null ? r.getIndex() : r.getPropertyName()))
-                    .collect(Collectors.joining());
+                            .map(r -> "/" + (r.getPropertyName() == null ? r.getIndex() : r.getPropertyName()))
+                            .collect(Collectors.joining())
+                    + (unknownKind ? "/type" : "");
             return answer(new Problem(
                     "/problems/invalid-input",
                     "Invalid input",

@@ -500,7 +500,7 @@ final class HandsOn {
                 case FITTED -> false;
                 case LAID -> l.laid;
                 case TENSIONED -> l.laid && l.stand == LoopModel.Stand.TENSIONED;
-                case TURNED -> l.turned;
+                case TURNED -> l.turned && !isSetAgain(joint, l);
                 case SET_AGAIN, CLOSED, RAN -> model.started && stage.until() != Joint.Moment.RAN;
             };
             if (early || late) {
@@ -512,6 +512,15 @@ final class HandsOn {
                 return;
             }
         }
+    }
+
+    /** The tension was set once more after the turns, so that its fastener is made tight once more. */
+    private static boolean isSetAgain(Joint joint, LoopModel loop) {
+        return loop.lookAgain == loop.tensioned
+                && loop.loop
+                        .tensioner()
+                        .filter(t -> joint.holds().contains(t.part()))
+                        .isPresent();
     }
 
     private void whatItMoves(Joint joint, int stage) {

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
 import knollfield.core.jobcard.CardEvent.Checked;
 import knollfield.core.jobcard.CardEvent.Chosen;
 import knollfield.core.jobcard.CardEvent.Completed;
@@ -117,7 +118,11 @@ final class CardChange {
                         Kind.WRONG_ANSWER, "On this card the drive stays on; note what stopped it as something found.");
             }
             return card.noted(entry)
-                    .toBeProvenAgain("hard stop" + (e.note().isBlank() ? "" : ": " + e.note()), entry, true);
+                    .toBeProvenAgain(
+                            "hard stop" + (e.note().isBlank() ? "" : ": " + e.note()),
+                            entry,
+                            true,
+                            RoutedCard.touchedSoFar(card));
         } else if (event instanceof Undone e) {
             return undo(e);
         } else if (event instanceof Deviated e) {
@@ -262,11 +267,22 @@ final class CardChange {
         String words = good ? figure : "%s, good is %s, %s".formatted(figure, window, offBy(e.value(), m));
         if (!good
                 && step.provesTiming()
-                && step.gate().filter(card.overrides()::containsKey).isEmpty()) {
+                && step.gate().filter(card.overrides()::containsKey).isEmpty()
+                && !isSetOnly(step)) {
             return card.toBeProvenAgain(
-                    "%s: %s".formatted(step.title().toLowerCase(java.util.Locale.ROOT), words), entry, card.hardStop());
+                    "%s: %s".formatted(step.title().toLowerCase(java.util.Locale.ROOT), words),
+                    entry,
+                    card.hardStop(),
+                    RoutedCard.tension(card, step));
         }
         return answered(step, words, good);
+    }
+
+    /** The figure is what the tension is set to, not what proves it: a wrong one is set once more, and nothing else. */
+    private boolean isSetOnly(Step step) {
+        return card.plan().layout() == CardPlan.Layout.ROUTED
+                && !card.plan().isKeptAt(entry.seq())
+                && step.operations().stream().noneMatch(o -> o.verb() == Verb.MEASURE);
     }
 
     private static String offBy(double value, Task.Measure m) {
@@ -410,7 +426,7 @@ final class CardChange {
         }
         String words = "not true: " + String.join(", ", sorted(e.notTrue()));
         if (afterTurns || (step.provesTiming() && turned())) {
-            return card.toBeProvenAgain(words, entry, card.hardStop());
+            return card.toBeProvenAgain(words, entry, card.hardStop(), RoutedCard.timing(card, step));
         }
         return card.answered(step, words, false, MarksAdvice.of(task.references(), e.notTrue()), entry);
     }
@@ -466,7 +482,8 @@ final class CardChange {
 
     private CardState undo(Undone e) {
         Step step = known(e.step());
-        boolean branch = step.gate().filter(g -> g == GateKind.SAFE_POSITION).isPresent();
+        boolean branch = card.scope().outOfTime()
+                && step.gate().filter(g -> g == GateKind.SAFE_POSITION).isPresent();
         if (branch && !card.answers().containsKey(step.code())) {
             List<Step> steps = card.plan().steps();
             boolean begun = steps.subList(card.plan().position(step) + 1, steps.size()).stream()

@@ -97,6 +97,11 @@ public final class CardPlan {
         return layout;
     }
 
+    /** What did not prove is done once more by a list of steps, not worked out from how the engine stands. */
+    boolean correctsByList() {
+        return steps.stream().anyMatch(s -> s.code().startsWith(RoutedSteps.AGAIN));
+    }
+
     /** Codes of steps that were done, and are asked once more on this plan because it opens them again. */
     public Set<String> askedAgain() {
         return askedAgain;
@@ -126,14 +131,38 @@ public final class CardPlan {
         return scope.equals(basis.scope()) ? this : laid(basis.with(scope), seq, state);
     }
 
+    /**
+     * The card after something did not prove.
+     *
+     * @param redo what is done once more; empty where nothing was laid yet, so that the list says what is to be looked at
+     */
+    CardPlan corrected(CardScope scope, long seq, CardState state, Optional<Progress.Redo> redo) {
+        CardBasis other = basis.with(scope);
+        return kept(seq).orElseGet(() -> {
+            Progress progress = progress(state, scope);
+            return CardGenerator.laid(other, layout, redo.map(progress::toRedo).orElseGet(progress::correctedByList))
+                    .keeping(kept);
+        });
+    }
+
     /** The plan kept with entry {@code seq}, or one laid now. */
     CardPlan laid(CardBasis other, long seq, CardState state) {
-        CardPlan before = kept.get(seq);
-        if (before != null) {
-            return before.keeping(kept);
-        }
-        Progress progress = layout == Layout.ROUTED ? Progress.of(state, other.scope()) : Progress.none();
-        return CardGenerator.laid(other, layout, progress).keeping(kept);
+        return kept(seq)
+                .orElseGet(() -> CardGenerator.laid(other, layout, progress(state, other.scope()))
+                        .keeping(kept));
+    }
+
+    /** An entry that asked for another plan when it was made does so again. */
+    boolean isKeptAt(long seq) {
+        return kept.containsKey(seq);
+    }
+
+    private Optional<CardPlan> kept(long seq) {
+        return Optional.ofNullable(kept.get(seq)).map(p -> p.keeping(kept));
+    }
+
+    private Progress progress(CardState state, CardScope scope) {
+        return layout == Layout.ROUTED ? Progress.of(state, scope) : Progress.none();
     }
 
     /** All steps in working order. */

@@ -351,7 +351,11 @@ public record CardState(
     }
 
     CardState with(CardScope scope, long at) {
-        CardPlan next = plan.with(scope, at, this);
+        return on(plan.with(scope, at, this), at);
+    }
+
+    /** What is done stands on {@code next} as far as that does not ask it again. */
+    private CardState on(CardPlan next, long at) {
         return new CardState(
                 next,
                 Standing.on(this, next),
@@ -516,19 +520,20 @@ public record CardState(
                 entry.seq());
     }
 
-    /** Everything that proved the timing is taken back; the attempt counts up. Normal work, not shame. */
-    CardState toBeProvenAgain(String what, CardEntry entry, boolean stopped) {
+    /**
+     * The attempt counts up: normal work, not shame. What did not prove is done once more, with all that opens it; where
+     * that cannot be worked out from how the engine stands, everything that proved the timing is taken back.
+     *
+     * @param redo what is done once more; empty where nothing was laid yet
+     */
+    CardState toBeProvenAgain(String what, CardEntry entry, boolean stopped, Optional<Progress.Redo> redo) {
         List<FailedAttempt> failed = new ArrayList<>(attempts);
         failed.add(new FailedAttempt(attempt(), what, entry.by(), entry.at()));
-        Set<String> proofs = new HashSet<>();
-        CardState undone = this;
-        for (Step s : plan.steps()) {
-            if (s.provesTiming()) {
-                proofs.add(s.code());
-                undone = answers.containsKey(s.code()) ? undone.takenBack(s, entry.seq()) : undone;
-            }
-        }
-        CardState next = undone.without(proofs, entry.seq()).with(scope().attempt(attempt() + 1), entry.seq());
+        CardScope scope = scope().attempt(attempt() + 1);
+        CardPlan corrected = plan.corrected(scope, entry.seq(), this, redo);
+        CardState next = corrected.layout() != CardPlan.Layout.ROUTED || corrected.correctsByList()
+                ? withoutProofs(entry).on(corrected, entry.seq())
+                : recorded(redo.map(Progress.Redo::lost).orElse(List.of())).on(corrected, entry.seq());
         return new CardState(
                 next.plan,
                 next.answers,
@@ -542,6 +547,18 @@ public record CardState(
                 next.past,
                 next.did,
                 entry.seq());
+    }
+
+    private CardState withoutProofs(CardEntry entry) {
+        Set<String> proofs = new HashSet<>();
+        CardState undone = this;
+        for (Step s : plan.steps()) {
+            if (s.provesTiming()) {
+                proofs.add(s.code());
+                undone = answers.containsKey(s.code()) ? undone.takenBack(s, entry.seq()) : undone;
+            }
+        }
+        return undone.without(proofs, entry.seq());
     }
 
     static CardRefused shut(GateState gate) {

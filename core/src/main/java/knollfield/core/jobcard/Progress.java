@@ -3,6 +3,7 @@ package knollfield.core.jobcard;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
@@ -14,8 +15,37 @@ import knollfield.core.engine.work.Verb;
  * @param known all that the card asked for so far, done or not
  * @param did all that hands have done, in that order, what was done twice twice
  * @param other the card is laid for something else, not for the same once more: what that opens is asked again
+ * @param redo what did not prove and is done once more
+ * @param byList what did not prove is done once more by the list that fits every engine
  */
-public record Progress(Set<Operation> done, Set<Operation> known, List<Operation> did, boolean other) {
+public record Progress(
+        Set<Operation> done,
+        Set<Operation> known,
+        List<Operation> did,
+        boolean other,
+        Optional<Redo> redo,
+        boolean byList) {
+
+    /**
+     * What did not prove.
+     *
+     * @param timing codes of the loops that are laid anew
+     * @param tension codes of the loops whose tension is set anew
+     */
+    public record Redo(Set<String> timing, Set<String> tension) {
+        public Redo {
+            timing = Set.copyOf(timing);
+            tension = Set.copyOf(tension);
+        }
+
+        /** That its loops are out of time, as it is recorded. */
+        List<Operation> lost() {
+            return timing.stream()
+                    .sorted()
+                    .map(loop -> Operation.of(Verb.LOST, loop))
+                    .toList();
+        }
+    }
 
     public Progress {
         done = Set.copyOf(done);
@@ -25,7 +55,31 @@ public record Progress(Set<Operation> done, Set<Operation> known, List<Operation
 
     /** Nothing is done yet. */
     public static Progress none() {
-        return new Progress(Set.of(), Set.of(), List.of(), false);
+        return new Progress(Set.of(), Set.of(), List.of(), false, Optional.empty(), false);
+    }
+
+    /** Something is asked once more of what is done. */
+    boolean reopens() {
+        return other || redo.isPresent();
+    }
+
+    Progress toRedo(Redo what) {
+        return new Progress(done, known, did, other, Optional.of(what), byList);
+    }
+
+    /** What did not prove is recorded as out of time. */
+    Progress redoing(Redo what) {
+        Set<Operation> met = new HashSet<>(done);
+        met.addAll(what.lost());
+        Set<Operation> asked = new HashSet<>(known);
+        asked.addAll(what.lost());
+        List<Operation> all = new ArrayList<>(did);
+        all.addAll(what.lost());
+        return new Progress(met, asked, all, other, Optional.of(what), byList);
+    }
+
+    Progress correctedByList() {
+        return new Progress(done, known, did, other, Optional.empty(), true);
     }
 
     /**
@@ -64,7 +118,8 @@ public record Progress(Set<Operation> done, Set<Operation> known, List<Operation
         state.did().stream().filter(o -> o.verb() == Verb.LOST).forEach(past::add);
         known.addAll(past);
         done.addAll(past);
-        return new Progress(done, known, did, other);
+        return new Progress(
+                done, known, did, other, Optional.empty(), state.plan().correctsByList());
     }
 
     /** What of all that was done nobody has undone since. */

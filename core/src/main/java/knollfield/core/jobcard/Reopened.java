@@ -19,6 +19,8 @@ import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.route.Arrow;
 import knollfield.core.route.Line;
+import knollfield.core.route.Placed;
+import knollfield.core.route.Stretch;
 
 /**
  * What is done and must be done once more, because something new comes before it; with it what opens it: a belt that is on
@@ -47,13 +49,18 @@ final class Reopened {
      * @param now how the engine stands
      */
     static Set<Operation> of(Anatomy book, Line line, Progress progress, EngineState now) {
-        return progress.done().isEmpty() || !progress.other()
+        return progress.done().isEmpty() || !progress.reopens()
                 ? Set.of()
                 : new Reopened(book, line, progress, now).all();
     }
 
     private Set<Operation> all() {
-        Set<Operation> waits = waiting();
+        if (progress.redo().filter(r -> !r.tension().isEmpty()).isPresent()) {
+            return setAnew(progress.redo().get().tension());
+        }
+        Set<Operation> redone = redone();
+        Set<Operation> waits = waiting(redone);
+        redone.stream().filter(progress.done()::contains).forEach(again::add);
         line.operations().stream()
                 .filter(o -> waits.contains(o) && progress.done().contains(o) && !opens(o))
                 .forEach(again::add);
@@ -62,6 +69,73 @@ final class Reopened {
         again.removeIf(
                 o -> o.verb() == Verb.SET_IN && o.round() == 1 && now.in().contains(o.thing()));
         return again;
+    }
+
+    /**
+     * A window is missed: the tension is set anew with the loop on, then turned and read once more. Slackening for it is no
+     * undoing, so that nothing is let off.
+     */
+    private Set<Operation> setAnew(Set<String> loops) {
+        for (String code : loops) {
+            line.operations().stream()
+                    .filter(o -> o.is(Verb.TENSION, code))
+                    .reduce((first, last) -> last)
+                    .ifPresent(again::add);
+            book.loop(code).flatMap(Loop::tensioner).stream()
+                    .flatMap(t -> book.jointsOf(t.part()).stream())
+                    .map(j -> Operation.tighten(j.code(), j.stages().size()))
+                    .filter(onLine::contains)
+                    .forEach(o -> {
+                        again.add(o);
+                        book.hiders(o.thing()).forEach(this::openAgain);
+                    });
+        }
+        line.placed().stream()
+                .filter(p -> p.stretch() == Stretch.TURN || p.stretch() == Stretch.PROVE)
+                .map(Placed::operation)
+                .filter(o -> progress.done().contains(o) && readsOrTurns(o))
+                .forEach(again::add);
+        turner().filter(onLine::contains).forEach(again::add);
+        return again;
+    }
+
+    /** A part that is on again already and hides something, with all that lies before it. */
+    private void openAgain(String part) {
+        book.before(part).forEach(this::openAgain);
+        ask(Operation.of(Verb.FIT, part));
+        book.jointsOf(part)
+                .forEach(j -> Stream.iterate(1, s -> s + 1)
+                        .limit(j.stages().size())
+                        .forEach(s -> ask(Operation.tighten(j.code(), s))));
+    }
+
+    private static boolean readsOrTurns(Operation o) {
+        return switch (o.verb()) {
+            case TURN, BRING, PROVE, MEASURE, SET_IN, OUT -> true;
+            default -> false;
+        };
+    }
+
+    /** What did not prove: the loop is set from scratch and laid. */
+    private Set<Operation> redone() {
+        Set<Operation> all = new LinkedHashSet<>();
+        progress.redo()
+                .ifPresent(redo -> line.placed().forEach(p -> {
+                    Operation o = p.operation();
+                    boolean timing = !redo.timing().isEmpty() && p.stretch() == Stretch.SCRATCH;
+                    boolean lays = o.verb() == Verb.LAY && redo.timing().contains(o.thing());
+                    // a tensioner that let go is pressed back before its loop is laid
+                    boolean back = o.verb() == Verb.SET_IN
+                            && redo.timing().stream()
+                                    .flatMap(l -> book.loop(l).stream())
+                                    .flatMap(l -> l.tensioner().stream())
+                                    .anyMatch(t ->
+                                            t.pin().filter(o.thing()::equals).isPresent());
+                    if (timing || lays || back) {
+                        all.add(o);
+                    }
+                }));
+        return all;
     }
 
     /** What opens is asked once more only where what closed it is. */
@@ -109,22 +183,29 @@ final class Reopened {
     }
 
     /** What is new, and all that comes after it. */
-    private Set<Operation> waiting() {
+    private Set<Operation> waiting(Set<Operation> redone) {
         Map<Operation, Set<Operation>> then = new HashMap<>();
         for (Arrow a : line.arrows()) {
             then.computeIfAbsent(a.first(), o -> new LinkedHashSet<>()).add(a.then());
         }
         Set<Operation> waits = new HashSet<>();
         List<Operation> open = new ArrayList<>(line.operations().stream()
-                .filter(o -> !progress.known().contains(o))
+                .filter(o -> !progress.known().contains(o) || redone.contains(o))
                 .toList());
         while (!open.isEmpty()) {
             Operation next = open.remove(open.size() - 1);
             if (waits.add(next)) {
-                open.addAll(then.getOrDefault(next, Set.of()));
+                then.getOrDefault(next, Set.of()).stream()
+                        .filter(o -> !staysOpened(o))
+                        .forEach(open::add);
             }
         }
         return waits;
+    }
+
+    /** Where something is only done once more, what was opened for other things is not opened again for it. */
+    private boolean staysOpened(Operation o) {
+        return progress.redo().isPresent() && opens(o) && progress.done().contains(o);
     }
 
     /** What undoes {@code o}, so that it can be done once more. */
@@ -149,7 +230,8 @@ final class Reopened {
                                 Operation.of(Verb.LOOP_OFF, thing),
                                 Operation.of(Verb.RELEASE, thing),
                                 Operation.of(Verb.LOOK, thing)),
-                        found());
+                        onLine.contains(Operation.of(Verb.LOST, thing)) ? Stream.empty() : found());
+            case UNDO -> holder(thing);
             case TENSION -> Stream.of(Operation.of(Verb.RELEASE, thing));
             case OUT -> Stream.of(Operation.of(Verb.SET_IN, thing, o.round()));
             case PROVE -> Stream.of(Operation.of(Verb.MARK, thing)).filter(m -> isHeldOnly(thing));
@@ -158,6 +240,14 @@ final class Reopened {
             case CLOSE -> Stream.of(Operation.of(Verb.SAFE, "battery"), Operation.of(Verb.RAISE, thing));
             default -> Stream.empty();
         };
+    }
+
+    /** What holds against a joint goes in again for undoing it, and out. */
+    private Stream<Operation> holder(String joint) {
+        return book.joint(joint).stream()
+                .filter(j -> j.heldBy() == Joint.HeldBy.HARDWARE)
+                .flatMap(j -> j.holders().stream().limit(1))
+                .flatMap(h -> Stream.of(Operation.of(Verb.SET_IN, h), Operation.of(Verb.OUT, h)));
     }
 
     private boolean isHeldOnly(String reference) {

@@ -25,6 +25,7 @@ import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Caution;
 import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.grow.PaintedBuild;
 import knollfield.core.engine.work.Breach;
 import knollfield.core.engine.work.EngineState;
@@ -58,10 +59,14 @@ final class RoutedCard {
     private final RoutedSteps steps;
     private final boolean chain;
     private final List<Phase> phases = new ArrayList<>();
+    /** What did not prove is done once more by a list of steps. */
+    private final boolean byList;
+
     private final Map<Stretch, Integer> times = new HashMap<>();
 
-    private RoutedCard(CardBasis basis, CardPlan.Layout layout, Progress progress) {
+    private RoutedCard(CardBasis basis, CardPlan.Layout layout, Progress progress, boolean byList) {
         this.basis = basis;
+        this.byList = byList;
         this.layout = layout;
         this.family = basis.family().settled(basis.scope().variants());
         Build own = family.build()
@@ -89,7 +94,7 @@ final class RoutedCard {
                 line.operations(),
                 basis.scope(),
                 basis.scope().outOfTime() ? cameOutAgain(progress.did()) : List.of(),
-                this::standing,
+                this::asked,
                 this::awaited);
     }
 
@@ -98,7 +103,21 @@ final class RoutedCard {
      * @throws CardNotProven where the book gives no card that keeps every law
      */
     static CardPlan of(CardBasis basis, CardPlan.Layout layout, Progress progress) {
-        return new RoutedCard(basis, layout, progress).plan();
+        boolean byList = layout != CardPlan.Layout.ROUTED || progress.byList();
+        if (progress.redo().isEmpty()) {
+            return new RoutedCard(basis, layout, progress, byList).plan();
+        }
+        try {
+            return new RoutedCard(
+                            basis,
+                            layout,
+                            progress.redo().map(progress::redoing).orElse(progress),
+                            false)
+                    .plan();
+        } catch (CardNotProven e) {
+            // nobody is left alone with an engine that did not prove: the list that fits every engine
+            return new RoutedCard(basis, layout, progress.correctedByList(), true).plan();
+        }
     }
 
     /** Things of the book that {@code items} renew. */
@@ -139,7 +158,7 @@ final class RoutedCard {
             // found out of time is recorded where it is found, no step of the card
             run.removeIf(p -> p.operation().verb() == Verb.LOST);
             boolean proves = run.stream().anyMatch(p -> RoutedSteps.isRedone(p.operation()));
-            if (basis.scope().attempt() > 1 && proves && !corrected) {
+            if (byList && basis.scope().attempt() > 1 && proves && !corrected) {
                 phases.add(new Phase(chain ? "C11x" : "B22x", "Correction", steps.correction(line.operations())));
                 corrected = true;
             }
@@ -154,7 +173,9 @@ final class RoutedCard {
                 phases.add(new Phase(
                         first.code(), first.title() + ", " + lower(stretch.title()), joined(first.steps(), made)));
             } else if (!made.isEmpty()) {
-                phases.add(new Phase(code(stretch), stretch.title(), made));
+                boolean correction =
+                        stretch == Stretch.SCRATCH && !basis.scope().outOfTime();
+                phases.add(new Phase(code(stretch), correction ? "Correction" : stretch.title(), made));
             }
             previous = made.isEmpty() ? previous : stretch;
             if (stretch == Stretch.OPEN && times.getOrDefault(Stretch.OPEN, 0) == 1) {
@@ -224,7 +245,7 @@ final class RoutedCard {
     }
 
     /** Where an operation stands: open, done, or done and asked once more. */
-    private enum Standing {
+    enum Asked {
         OPEN,
         DONE,
         AGAIN
@@ -263,8 +284,8 @@ final class RoutedCard {
                 .or(() -> awaiting.stream().sorted().findFirst());
     }
 
-    private Standing standing(Operation o) {
-        return again.contains(o) ? Standing.AGAIN : done.contains(o) ? Standing.DONE : Standing.OPEN;
+    private Asked asked(Operation o) {
+        return again.contains(o) ? Asked.AGAIN : done.contains(o) ? Asked.DONE : Asked.OPEN;
     }
 
     private Line proven(Progress progress) {
@@ -285,7 +306,7 @@ final class RoutedCard {
             stillNew.removeAll(goesBack);
             line = proven(new Goal(stillNew), open.with(goesBack));
         }
-        if (progress.other()) {
+        if (progress.reopens()) {
             goesOn(wanted, line, progress, open);
         }
         return line;
@@ -350,6 +371,65 @@ final class RoutedCard {
                 .map(Operation::thing)
                 .distinct()
                 .toList();
+    }
+
+    /** What a hard stop asks to be done once more: every loop something was done to. */
+    static Optional<Progress.Redo> touchedSoFar(CardState state) {
+        return state.plan().layout() == CardPlan.Layout.ROUTED ? redo(touched(state), Set.of()) : Optional.empty();
+    }
+
+    private static Set<String> touched(CardState state) {
+        return DryRun.upTo(anatomy(state), new Goal(Set.of()), state.did()).loops().entrySet().stream()
+                .filter(l -> l.getValue().touched())
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toSet());
+    }
+
+    /** What references that are not true ask to be done once more: the loops of {@code step} that were touched. */
+    static Optional<Progress.Redo> timing(CardState state, Step step) {
+        if (state.plan().layout() != CardPlan.Layout.ROUTED) {
+            return Optional.empty();
+        }
+        Anatomy book = anatomy(state);
+        Set<String> touched = touched(state);
+        Set<String> loops = step.operations().stream()
+                .flatMap(o -> Stream.concat(
+                        book.reference(o.thing()).stream().flatMap(r -> r.loops().stream()),
+                        book.hardware(o.thing()).stream().flatMap(h -> h.loops().stream())))
+                .filter(touched::contains)
+                .collect(Collectors.toSet());
+        // a loop that comes off to reach one of them cannot be found again by turning
+        book.loops().stream()
+                .map(Loop::code)
+                .filter(outer ->
+                        loops.stream().anyMatch(inner -> book.before(inner).contains(outer)))
+                .toList()
+                .forEach(loops::add);
+        return redo(loops, Set.of());
+    }
+
+    /** What a window that is missed asks to be done once more: the tension, and where none is set by hand the loop. */
+    static Optional<Progress.Redo> tension(CardState state, Step step) {
+        if (state.plan().layout() != CardPlan.Layout.ROUTED) {
+            return Optional.empty();
+        }
+        Anatomy book = anatomy(state);
+        Map<Boolean, Set<String>> bySetting = step.operations().stream()
+                .flatMap(o -> book.look(o.thing()).stream())
+                .flatMap(l -> l.loop().stream())
+                .flatMap(l -> book.loop(l).stream())
+                .collect(Collectors.partitioningBy(
+                        l -> l.tensioner()
+                                .filter(t -> t.letGo() == Loop.LetGo.SET)
+                                .isPresent(),
+                        Collectors.mapping(Loop::code, Collectors.toSet())));
+        return redo(bySetting.getOrDefault(false, Set.of()), bySetting.getOrDefault(true, Set.of()));
+    }
+
+    private static Optional<Progress.Redo> redo(Set<String> timing, Set<String> tension) {
+        return timing.isEmpty() && tension.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Progress.Redo(timing, tension));
     }
 
     private static Anatomy anatomy(CardState state) {

@@ -35,6 +35,9 @@ import knollfield.core.route.Placed;
 /** Operations as steps: which stand together, what each asks for, and the gate that rests on it. */
 final class RoutedSteps {
 
+    /** What the codes of a listed correction begin with. */
+    static final String AGAIN = "again:";
+
     private static final String HITS = "A compressed tensioner can hit: keep fingers out of its way.";
     private static final String SNAPS = "A cam can snap over as the tension goes: fingers away from wheels and lobes.";
     private static final String ON_ITS_WHEELS = "Wheel fasteners to torque, on its wheels, battery on";
@@ -63,7 +66,7 @@ final class RoutedSteps {
     private final RoutedWords words;
     private final Set<String> goal;
     private final List<String> outAgain;
-    private final Function<Operation, ?> standing;
+    private final Function<Operation, RoutedCard.Asked> standing;
     private final Function<Operation, Optional<String>> awaited;
     private final Set<String> scratchCodes = new HashSet<>();
     /** Something ran out and is filled in again. */
@@ -83,7 +86,7 @@ final class RoutedSteps {
             List<Operation> line,
             CardScope scope,
             List<String> outAgain,
-            Function<Operation, ?> standing,
+            Function<Operation, RoutedCard.Asked> standing,
             Function<Operation, Optional<String>> awaited) {
         this.outAgain = outAgain;
         this.standing = standing;
@@ -370,13 +373,29 @@ final class RoutedSteps {
             case OUT -> List.of(out(code, things, run.get(0).round()));
             case PROVE -> List.of(prove(code, run));
             case COMPARE ->
-                List.of(Step.of(
-                                code,
-                                "New parts against the old",
-                                new Task.Check(
-                                        things.stream().map(this::compared).toList(), "as the old", "differs"))
-                        .caution("A part that does not fit shows when it is all on: compare first.")
-                        .gate(GateKind.FIT_CHECK));
+                isAnotherNewOne(run)
+                        ? List.of(Step.of(
+                                        code,
+                                        "Undone once more: another new one",
+                                        new Task.Check(
+                                                things.stream()
+                                                        .map(this::fasteners)
+                                                        .toList(),
+                                                "new",
+                                                "old one goes back"))
+                                .caution("Stretched bolts break later, under load.")
+                                .gate(GateKind.ONE_TIME_AGAIN))
+                        : List.of(Step.of(
+                                        code,
+                                        "New parts against the old",
+                                        new Task.Check(
+                                                things.stream()
+                                                        .map(this::compared)
+                                                        .toList(),
+                                                "as the old",
+                                                "differs"))
+                                .caution("A part that does not fit shows when it is all on: compare first.")
+                                .gate(GateKind.FIT_CHECK));
             case OVER ->
                 List.of(Step.of(
                                 code,
@@ -387,6 +406,15 @@ final class RoutedSteps {
                         .gate(GateKind.MOVED_OVER));
             case ALONE -> alone(run);
         };
+    }
+
+    /** One-time fasteners that were new on this job already, and are undone again. */
+    private boolean isAnotherNewOne(List<Operation> run) {
+        return run.stream()
+                .allMatch(o -> standing.apply(o) == RoutedCard.Asked.AGAIN
+                        && book.joints().stream()
+                                .anyMatch(j ->
+                                        j.fasteners().filter(o.thing()::equals).isPresent()));
     }
 
     private List<String> names(List<String> things) {
@@ -628,7 +656,9 @@ final class RoutedSteps {
         Step step = book.build().positions().size() > 1
                 ? confirm(o.code(), title, GateKind.OTHER_BANK)
                 : tick(o.code(), title);
-        return step.caution("Stop at any resistance.").notes(notes);
+        // to lay the next bank, or to prove it: after a correction once more
+        Step there = step.caution("Stop at any resistance.").notes(notes);
+        return o.round() > 1 ? there.proving() : there;
     }
 
     private String release(String loop) {
@@ -825,10 +855,12 @@ final class RoutedSteps {
     List<Step> correction(List<Operation> card) {
         List<Step> made = new ArrayList<>();
         card.stream()
+                .takeWhile(o -> o.verb() != Verb.LAY)
                 .filter(o -> o.verb() == Verb.BRING)
-                .findFirst()
+                // where the loop that is laid first belongs
+                .reduce((first, then) -> then)
                 .flatMap(o -> book.position(o.thing()))
-                .ifPresent(p -> made.add(tick("again:bring", "Turn the running way again: " + lower(p.name()))
+                .ifPresent(p -> made.add(tick(AGAIN + "bring", "Turn the running way again: " + lower(p.name()))
                         .caution("Stop at any resistance.")
                         .notes(List.of(runningWay()))
                         .proving()));
@@ -840,7 +872,7 @@ final class RoutedSteps {
                 .toList();
         if (!held.isEmpty()) {
             made.add(Step.of(
-                            "again:in",
+                            AGAIN + "in",
                             words.row(held) + " in again, counted",
                             new Task.Check(names(held), "in", "does not go in"))
                     .notes(List.of("One that does not go in shows which shaft is out."))
@@ -854,7 +886,7 @@ final class RoutedSteps {
                 .toList();
         if (!loosened.isEmpty()) {
             made.add(tick(
-                            "again:undo",
+                            AGAIN + "undo",
                             words.row(loosened.stream().map(Joint::code).toList()) + " undone again")
                     .notes(loosened.stream()
                             .flatMap(j -> words.heldBy(j).stream())
@@ -870,7 +902,7 @@ final class RoutedSteps {
                 .toList();
         if (!fresh.isEmpty()) {
             made.add(Step.of(
-                            "again:new",
+                            AGAIN + "new",
                             "Undone once more: another new one",
                             new Task.Check(fresh, "new", "old one goes back"))
                     .caution("Stretched bolts break later, under load.")
@@ -880,7 +912,7 @@ final class RoutedSteps {
         card.stream()
                 .filter(o -> o.verb() == Verb.LAY)
                 .forEach(o -> made.add(tick(
-                                "again:" + o.thing(),
+                                AGAIN + o.thing(),
                                 "%s let off, eased off what is out, references true".formatted(words.name(o.thing())))
                         .caution(HITS)
                         .proving()));
@@ -1007,7 +1039,8 @@ final class RoutedSteps {
                                 words.row(shafts),
                                 shafts.size() == 1 ? "its mark" : "their marks",
                                 crank.isEmpty() ? "" : ", then " + crank);
-        return tick(code, title).caution("Valves may stand open: stop at any contact.");
+        Step step = tick(code, title).caution("Valves may stand open: stop at any contact.");
+        return shafts.isEmpty() ? step.proving() : step;
     }
 
     /** The first of a kind has a name that is the same on every card; further ones say what they are of. */

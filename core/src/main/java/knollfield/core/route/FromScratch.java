@@ -175,11 +175,13 @@ final class FromScratch {
         for (String code : scope.opened) {
             moves.forEach(m -> web.arrow(
                     Operation.of(Verb.LOOP_OFF, code), m, Law.MOVEMENTS, code, "the loops are off, then it is moved"));
-            web.arrow(Operation.of(Verb.LOOP_OFF, code), first, Law.MOVEMENTS, code, "the loops are off");
+            if (!opening.contains(first)) {
+                web.arrow(Operation.of(Verb.LOOP_OFF, code), first, Law.MOVEMENTS, code, "the loops are off");
+            }
         }
         for (Shaft s : shafts()) {
             parking.ifPresent(p -> web.arrow(p, turn(s), Law.MOVEMENTS, s.code(), "the crank stands where it is free"));
-            if (parking.filter(first::equals).isEmpty()) {
+            if (parking.filter(first::equals).isEmpty() && !opening.contains(first)) {
                 web.arrow(turn(s), first, Law.MOVEMENTS, s.code(), "each shaft at its mark, then the crank");
             }
             book.wheels().stream()
@@ -204,6 +206,9 @@ final class FromScratch {
                 .filter(s -> loop.shafts().contains(s.code()))
                 .map(FromScratch::turn)
                 .toList();
+        if (parking.filter(there::equals).isEmpty()) {
+            turns.forEach(t -> web.arrow(t, there, Law.MOVEMENTS, t.thing(), "each shaft at its mark, then the crank"));
+        }
         turns.forEach(t -> web.arrow(t, lay, Law.FOUND_AND_HELD, t.thing(), "it stands at its mark first"));
         for (Reference r : references(loop)) {
             turns.forEach(t -> web.arrow(t, find(r), Law.FOUND_AND_HELD, t.thing(), "it stands at its mark first"));

@@ -100,7 +100,8 @@ final class TimingRoute {
             String p = positions.get(i);
             Optional<Operation> parked =
                     scratch.parking().filter(o -> last && o.thing().equals(p));
-            if (last && !scratch.any()) {
+            boolean stays = !scratch.any() || (scratch.parking().isEmpty() && !isLostAt(p));
+            if (last && stays) {
                 closing.set(i, opening.get(i));
             } else if (parked.isPresent()) {
                 closing.set(i, parked.get());

@@ -182,10 +182,38 @@ class RoutedCardTest {
         String mark = ((Task.TrueMarks) prove.task()).references().get(0);
         CardState back = after(state, new CardEvent.MarksRead(prove.code(), Set.of(mark)));
         assertThat(back.attempt()).isEqualTo(2);
-        assertThat(back.next().orElseThrow().code()).isEqualTo("again:bring");
+        assertThat(back.plan().askedAgain()).contains("loop-off:belt", "lay:belt", "turn:engine.1");
+        assertThat(back.plan().phases())
+                .filteredOn(p -> p.title().equals("Correction"))
+                .isNotEmpty();
         assertThat(back.plan().steps().stream().map(Step::code))
-                .containsSubsequence("again:bring", "again:in", "again:belt", "lay:belt", "turn:engine.1");
+                .containsSubsequence("loop-off:belt", "camsin", "lay:belt", "turn:engine.1");
         assertThat(finished(back).signature()).isPresent();
+    }
+
+    /** The bank that did not prove comes off, is set and laid at its own position; the other stays, and is proven anew. */
+    @Test
+    void aCorrectionTakesTheBankThatDidNotProveAndNoOther() {
+        EngineFamily family = family("e09");
+        CardState state = started(CardGenerator.generate(family, Set.of(), everything(family)));
+        while (!state.next().orElseThrow().provesReferences()) {
+            state = answer(state, state.next().orElseThrow());
+        }
+        Step prove = state.next().orElseThrow();
+        String mark = ((Task.TrueMarks) prove.task()).references().get(0);
+        CardState back = after(state, new CardEvent.MarksRead(prove.code(), Set.of(mark)));
+
+        List<Operation> again = new ArrayList<>();
+        while (back.next().isPresent()) {
+            Step next = back.next().get();
+            again.addAll(next.operations());
+            back = answer(back, next);
+        }
+        assertThat(again)
+                .extracting(Operation::code)
+                .containsSubsequence("loop-off:a", "turn:cai", "bring:a:2", "lay:a", "turn:engine", "prove:a1")
+                .containsSubsequence("prove:a1", "bring:b:2", "prove:b1")
+                .doesNotContain("loop-off:b", "lay:b", "fit:gb");
     }
 
     @Test
@@ -197,8 +225,11 @@ class RoutedCardTest {
         CardState back =
                 after(state, new CardEvent.MarksRead(state.next().orElseThrow().code(), Set.of("cam pin")));
         assertThat(back.plan().steps().stream().map(Step::code))
-                .containsSubsequence("again:in", "again:undo", "again:new", "lay:belt", "tighten:crank:1");
-        Step bolt = back.plan().step("again:new").orElseThrow();
+                .containsSubsequence("scratchpins", "lay:belt", "tighten:crank:1");
+        Step bolt = back.plan().steps().stream()
+                .filter(s -> s.gate().filter(g -> g == GateKind.ONE_TIME_AGAIN).isPresent())
+                .findFirst()
+                .orElseThrow();
         CardState upTo = back;
         while (!upTo.next().orElseThrow().equals(bolt)) {
             upTo = answer(upTo, upTo.next().orElseThrow());
