@@ -67,7 +67,7 @@ class CardWorkTest {
         assertThat(hands.page.locator(".big-count")).containsText("1 of 2");
         hands.press("Hard stop");
         assertThat(hands.page.getByText("the timing must be proven again")).isVisible();
-        assertThat(hands.title()).hasText("Turn the running way again: timing position");
+        assertThat(hands.title()).hasText("Mark timing belt: running way and teeth");
         hands.until("Every step is done").press("Sign the job");
         assertThat(hands.page.getByText("hard stop").first()).isVisible();
     }

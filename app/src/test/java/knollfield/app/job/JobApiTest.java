@@ -495,7 +495,7 @@ class JobApiTest {
 
         assertThat(stopped.get("hardStop").asBoolean()).isTrue();
         assertThat(stopped.get("attempt").asInt()).isEqualTo(2);
-        assertThat(stopped.get("nextStep").asString()).isEqualTo("again:bring");
+        assertThat(stopped.get("nextStep").asString()).isEqualTo("mark:belt");
         workUntil(job, null);
         assertThat(card(job).get("hardStop").asBoolean()).isFalse();
         enter(job, "\"type\": \"COMPLETE\"").ok();

@@ -65,9 +65,9 @@ final class RoutedWords {
         List<String> sentences = new ArrayList<>();
         int i = 0;
         while (i < run.size()) {
-            Verb verb = kind(run.get(i));
+            Verb verb = kind(run.get(i), run);
             List<Operation> same = new ArrayList<>();
-            while (i < run.size() && kind(run.get(i)) == verb) {
+            while (i < run.size() && kind(run.get(i), run) == verb) {
                 same.add(run.get(i++));
             }
             sentences.add(sentence(verb, same));
@@ -75,10 +75,10 @@ final class RoutedWords {
         return String.join("; ", sentences);
     }
 
-    /** Undoing goes with taking off, doing up with fitting. */
-    private Verb kind(Operation o) {
+    /** Undoing goes with taking off where both are done at once, doing up with fitting. */
+    private Verb kind(Operation o, List<Operation> run) {
         return switch (o.verb()) {
-            case UNDO -> book.assembly(o.thing()).isPresent() ? Verb.TAKE_OFF : Verb.UNDO;
+            case UNDO -> run.contains(Operation.of(Verb.TAKE_OFF, o.thing())) ? Verb.TAKE_OFF : Verb.UNDO;
             case TIGHTEN -> Verb.FIT;
             default -> o.verb();
         };
@@ -97,7 +97,8 @@ final class RoutedWords {
                 .toList();
         return switch (verb) {
             case TAKE_OFF -> row(things) + " off";
-            case UNDO -> row(things) + " slackened";
+            case UNDO ->
+                row(things) + (things.stream().allMatch(t -> book.assembly(t).isPresent()) ? " undone" : " slackened");
             case FIT -> row(things) + (same.stream().allMatch(o -> o.verb() == Verb.TIGHTEN) ? " done up" : " on");
             case FOR_NOW -> row(things) + ": on for now, old fasteners, by hand";
             case RAISE -> "Raise, on stands";

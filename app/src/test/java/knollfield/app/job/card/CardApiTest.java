@@ -32,6 +32,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
@@ -580,5 +581,63 @@ class CardApiTest {
         assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(before);
         long other = atTheBench("CAL-16", "");
         hedra.post("/api/jobs/%d/card/frequency".formatted(other), "{}").problem(409, "conflict");
+    }
+
+    /** What is missing is named by its field, for each kind of entry by its own. */
+    @ParameterizedTest
+    @CsvSource({
+        "TICK, /step",
+        "INSPECT, /step",
+        "CHOOSE, /step",
+        "COUNT, /step",
+        "CHECK, /step",
+        "MEASURE, /step",
+        "RUNS, /step",
+        "PASS, /step",
+        "TORQUE, /step",
+        "FILE_TORQUE, /step",
+        "TURN, /step",
+        "MARKS, /step",
+        "UNDO, /step",
+        "DEVIATE, /step",
+        "DEFER, /step",
+        "CONTINGENCY, /step",
+        "TICK_PHASE, /phase",
+        "OVERRIDE, /gate",
+        "PAUSE, /why",
+        "HAND_OVER, /option",
+        "FOUND, /evidence",
+        "RECHECK, /days"
+    })
+    void anEntryThatMissesWhatItNeedsNamesTheField(String type, String field) {
+        assertThat(enter(hedra, benchForErrors(), "\"type\": \"%s\"".formatted(type))
+                        .problem(422, "invalid-input")
+                        .get("errors")
+                        .get(0)
+                        .get("pointer")
+                        .asString())
+                .isEqualTo(field);
+    }
+
+    @Test
+    void anEntryOfAKindNobodyKnowsNamesItsType() {
+        for (String body : List.of("\"type\": \"NOD\"", "\"step\": \"look\"")) {
+            assertThat(enter(hedra, benchForErrors(), body)
+                            .problem(400, "invalid-input")
+                            .get("errors")
+                            .get(0)
+                            .get("pointer")
+                            .asString())
+                    .isEqualTo("/type");
+        }
+    }
+
+    private static long errors;
+
+    private long benchForErrors() {
+        if (errors == 0) {
+            errors = atTheBench("CAL-16", "");
+        }
+        return errors;
     }
 }
