@@ -185,6 +185,10 @@ final class RoutedCard {
         int minutes =
                 Labour.of(family, basis.equipment(), basis.scope().items()).minutes();
         List<Phase> laid = withNeeds();
+        List<Breach> unsaid = Said.missing(book, laid);
+        if (!unsaid.isEmpty()) {
+            throw new CardNotProven(unsaid);
+        }
         Set<String> askedAgain = laid.stream()
                 .flatMap(p -> p.steps().stream())
                 .filter(s -> s.operations().stream().anyMatch(again::contains))

@@ -121,7 +121,10 @@ final class RoutedSteps {
             }
             boolean first = true;
             for (Step s : step(group, together.stream().map(Placed::operation).toList())) {
-                made.add(first ? finished(s, together) : s.doing(operations(together), Optional.empty()));
+                made.add(
+                        first
+                                ? finished(s, together)
+                                : cautioned(s, operations(together)).doing(operations(together), Optional.empty()));
                 first = false;
             }
             if (group == Group.OFF) {
@@ -281,16 +284,7 @@ final class RoutedSteps {
 
     private Step finished(Step step, List<Placed> together) {
         List<Operation> operations = operations(together);
-        List<String> things = Stream.concat(
-                        RoutedCard.things(operations).stream(),
-                        operations.stream()
-                                .flatMap(o -> book.joint(o.thing()).stream())
-                                .flatMap(j -> j.holds().stream()))
-                .toList();
-        String own = RoutedCard.cautions(book.build(), things);
-        Step with = own.isEmpty()
-                ? step
-                : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
+        Step with = cautioned(step, operations);
         if (snapsOver(operations)) {
             with = with.caution(with.caution().map(c -> c + " " + SNAPS).orElse(SNAPS));
         }
@@ -306,6 +300,19 @@ final class RoutedSteps {
         return with.doing(
                 operations,
                 together.get(0).why().filter(a -> a.first().verb() != Verb.SAFE).map(this::because));
+    }
+
+    private Step cautioned(Step step, List<Operation> operations) {
+        List<String> things = Stream.concat(
+                        RoutedCard.things(operations).stream(),
+                        operations.stream()
+                                .flatMap(o -> book.joint(o.thing()).stream())
+                                .flatMap(j -> j.holds().stream()))
+                .toList();
+        String own = RoutedCard.cautions(book.build(), things);
+        return own.isEmpty()
+                ? step
+                : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
     }
 
     /** Nothing holds sprung shafts of a loop found out of time when it comes off. */
