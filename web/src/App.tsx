@@ -33,6 +33,8 @@ const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
 const Assumptions = lazy(() => import('./features/setup/Assumptions'));
 const People = lazy(() => import('./features/setup/People'));
+const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
+const Places = lazy(() => import('./features/setup/Places'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
 
 const client = new QueryClient({
@@ -87,6 +89,7 @@ const router = createBrowserRouter([
       { path: '/board', element: <Board /> },
       { path: '/jobs', element: <JobList /> },
       { path: '/jobs/:id', element: <JobBuilder /> },
+      { path: '/password', element: <OwnPassword /> },
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/practice', element: <Practice /> },
       { path: '/engines', element: <Engines /> },
@@ -126,6 +129,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <People />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'places',
+            element: (
+              <ManagersOnly>
+                <Places />
               </ManagersOnly>
             ),
           },

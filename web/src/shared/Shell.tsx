@@ -88,6 +88,7 @@ export function Shell() {
 }
 
 function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
+  const navigate = useNavigate();
   const client = useQueryClient();
   const out = useMutation({
     mutationFn: () => data(api.POST('/api/sign-out')),
@@ -103,6 +104,7 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
       menu={{
         items: [
           { key: 'keys', label: 'Keys', onClick: onKeys },
+          { key: 'password', label: 'Your password', onClick: () => void navigate('/password') },
           { key: 'out', label: 'Sign out', onClick: () => out.mutate() },
         ],
       }}

@@ -4,9 +4,11 @@ import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { fleetsQuery } from '../desk/deskQueries';
+import { DAYS } from './days';
 import { peopleQuery, useAddPerson, useChangePerson } from './setupQueries';
 
 type New = Schemas['NewPerson'];
+type Person = Schemas['PersonView'];
 
 const ROLES: { value: New['role']; label: string }[] = [
   { value: 'MANAGER', label: 'manager' },
@@ -18,15 +20,6 @@ const SKILLS: { value: New['skills'][number]; label: string }[] = [
   { value: 'BELT', label: 'belts' },
   { value: 'BELT_IN_OIL', label: 'belts in oil' },
   { value: 'CHAIN', label: 'chains' },
-];
-const DAYS: { value: New['workingDays'][number]; label: string }[] = [
-  { value: 'MONDAY', label: 'Mon' },
-  { value: 'TUESDAY', label: 'Tue' },
-  { value: 'WEDNESDAY', label: 'Wed' },
-  { value: 'THURSDAY', label: 'Thu' },
-  { value: 'FRIDAY', label: 'Fri' },
-  { value: 'SATURDAY', label: 'Sat' },
-  { value: 'SUNDAY', label: 'Sun' },
 ];
 const NOBODY: New = {
   signIn: '',
@@ -42,7 +35,7 @@ export default function People() {
   const { data: people, error, refetch } = useQuery(peopleQuery);
   const fleets = useQuery(fleetsQuery);
   const change = useChangePerson();
-  const [adding, setAdding] = useState(false);
+  const [open, setOpen] = useState<Person | 'new'>();
   return (
     <section>
       <ProblemNote error={error ?? change.error} retry={() => refetch()} />
@@ -81,6 +74,11 @@ export default function People() {
                   .join(' ')}
               </td>
               <td className="num">
+                {p.active && (
+                  <button className="link" onClick={() => setOpen(p)}>
+                    Change
+                  </button>
+                )}{' '}
                 <button
                   className="link"
                   onClick={() =>
@@ -103,28 +101,46 @@ export default function People() {
           ))}
         </tbody>
       </table>
-      {adding ? (
-        <AddPerson onDone={() => setAdding(false)} fleets={fleets.data ?? []} />
+      {open ? (
+        <PersonForm
+          key={open === 'new' ? 'new' : open.id}
+          person={open === 'new' ? undefined : open}
+          onDone={() => setOpen(undefined)}
+          fleets={fleets.data ?? []}
+        />
       ) : (
-        <Button onClick={() => setAdding(true)}>Add a person</Button>
+        <Button onClick={() => setOpen('new')}>Add a person</Button>
       )}
     </section>
   );
 }
 
-function AddPerson({ onDone, fleets }: { onDone: () => void; fleets: Schemas['FleetView'][] }) {
-  const [p, setP] = useState<New>(NOBODY);
+function PersonForm({
+  person,
+  onDone,
+  fleets,
+}: {
+  person?: Person;
+  onDone: () => void;
+  fleets: Schemas['FleetView'][];
+}) {
+  const [p, setP] = useState<New>(person ? { ...person, password: '' } : NOBODY);
   const add = useAddPerson(onDone);
+  const change = useChangePerson(person && { id: person.id, password: p.password }, onDone);
+  const sent = person ? change : add;
   const technician = p.role === 'TECHNICIAN';
   return (
     <form
       className="form card-form"
       onSubmit={(e) => {
         e.preventDefault();
-        add.mutate(technician ? p : { ...p, skills: [], workingDays: [] });
+        const { password, ...rest } = technician ? p : { ...p, skills: [], workingDays: [] };
+        if (person)
+          change.mutate({ ...rest, id: person.id, active: true, version: person.version });
+        else add.mutate({ ...rest, password });
       }}
     >
-      <h2>Add a person</h2>
+      <h2>{person ? `Change ${person.name}` : 'Add a person'}</h2>
       <div className="fields">
         <div className="grow">
           <label htmlFor="person-name">Name</label>
@@ -134,26 +150,29 @@ function AddPerson({ onDone, fleets }: { onDone: () => void; fleets: Schemas['Fl
             value={p.name}
             onChange={(e) => setP({ ...p, name: e.target.value })}
           />
-          <FieldNote error={add.error} at="/name" />
+          <FieldNote error={sent.error} at="/name" />
         </div>
         <div>
           <label htmlFor="person-sign-in">Signs in as</label>
           <Input
             id="person-sign-in"
+            disabled={!!person}
             value={p.signIn}
             onChange={(e) => setP({ ...p, signIn: e.target.value })}
           />
-          <FieldNote error={add.error} at="/signIn" />
+          <FieldNote error={sent.error} at="/signIn" />
         </div>
         <div>
-          <label htmlFor="person-password">First password</label>
+          <label htmlFor="person-password">
+            {person ? 'New password; empty: as it was' : 'First password'}
+          </label>
           <Input.Password
             id="person-password"
             autoComplete="new-password"
             value={p.password}
             onChange={(e) => setP({ ...p, password: e.target.value })}
           />
-          <FieldNote error={add.error} at="/password" />
+          <FieldNote error={sent.error} at="/password" />
         </div>
         <div>
           <label htmlFor="person-role">Role</label>
@@ -173,7 +192,7 @@ function AddPerson({ onDone, fleets }: { onDone: () => void; fleets: Schemas['Fl
               options={fleets.map((f) => ({ value: f.id, label: f.name }))}
               onChange={(fleetId) => setP({ ...p, fleetId })}
             />
-            <FieldNote error={add.error} at="/fleetId" />
+            <FieldNote error={sent.error} at="/fleetId" />
           </div>
         )}
       </div>
@@ -197,10 +216,10 @@ function AddPerson({ onDone, fleets }: { onDone: () => void; fleets: Schemas['Fl
           </fieldset>
         </div>
       )}
-      <ProblemNote error={add.error} />
+      <ProblemNote error={sent.error} beside={['/name', '/signIn', '/password', '/fleetId']} />
       <div className="actions">
-        <Button type="primary" htmlType="submit" loading={add.isPending}>
-          Add
+        <Button type="primary" htmlType="submit" loading={sent.isPending}>
+          {person ? 'Save' : 'Add'}
         </Button>
         <button type="button" className="action" onClick={onDone}>
           Leave it

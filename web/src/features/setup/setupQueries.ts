@@ -16,6 +16,16 @@ export const peopleQuery = queryOptions({
   queryFn: () => data(api.GET('/api/setup/people')),
 });
 
+export const baysQuery = queryOptions({
+  queryKey: ['bays'],
+  queryFn: () => data(api.GET('/api/setup/bays')),
+});
+
+export const setupFleetsQuery = queryOptions({
+  queryKey: ['setup-fleets'],
+  queryFn: () => data(api.GET('/api/setup/fleets')),
+});
+
 function useSetupChange<V, R>(send: (values: V) => Promise<R>, onDone?: (result: R) => void) {
   const client = useQueryClient();
   return useMutation({
@@ -57,10 +67,19 @@ export const useAddPerson = (onDone: () => void) =>
     onDone,
   );
 
-export const useChangePerson = () =>
-  useSetupChange(({ id, ...body }: Schemas['PersonChange'] & { id: number }) =>
-    data(api.PUT('/api/setup/people/{id}', { params: { path: { id } }, body })),
-  );
+/** Changes an account; a new password goes first, so that one that is refused leaves all as it was. */
+export const useChangePerson = (secret?: { id: number; password: string }, onDone?: () => void) =>
+  useSetupChange(async ({ id, ...body }: Schemas['PersonChange'] & { id: number }) => {
+    if (secret?.password) {
+      await data(
+        api.PUT('/api/setup/people/{id}/password', {
+          params: { path: { id } },
+          body: { password: secret.password },
+        }),
+      );
+    }
+    return data(api.PUT('/api/setup/people/{id}', { params: { path: { id } }, body }));
+  }, onDone);
 
 export const usePreview = () =>
   useMutation({
@@ -69,3 +88,31 @@ export const usePreview = () =>
 
 export const useImport = (onDone: (result: Schemas['Imported']) => void) =>
   useSetupChange((file: Blob) => sendCsv<Schemas['Imported']>('/api/imports', file), onDone);
+
+export const useAddBay = (onDone: () => void) =>
+  useSetupChange((body: Schemas['NewBay']) => data(api.POST('/api/setup/bays', { body })), onDone);
+
+export const useChangeBay = (onDone: () => void) =>
+  useSetupChange(
+    ({ id, ...body }: Schemas['Bay']) =>
+      data(api.PUT('/api/setup/bays/{id}', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useAddFleet = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['NewFleet']) => data(api.POST('/api/setup/fleets', { body })),
+    onDone,
+  );
+
+export const useChangeFleet = (onDone: () => void) =>
+  useSetupChange(
+    ({ id, ...body }: Schemas['Fleet']) =>
+      data(api.PUT('/api/setup/fleets/{id}', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useGiveUpFleet = () =>
+  useSetupChange(({ id, version }: Schemas['Fleet']) =>
+    data(api.DELETE('/api/setup/fleets/{id}', { params: { path: { id }, query: { version } } })),
+  );

@@ -43,7 +43,7 @@ final class BoardCsv {
                         b.startsAt(),
                         b.endsAt(),
                         technicians.get(b.technicianId()),
-                        bays.get(b.bayId()),
+                        bays.getOrDefault(b.bayId(), ""),
                         b.toolSet(),
                         b.minutes() / 60.0,
                         null);

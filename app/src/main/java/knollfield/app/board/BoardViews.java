@@ -274,7 +274,7 @@ class BoardViews {
                         .findFirst()
                         .orElse("A technician is away");
             case BAY ->
-                jobs.bays().stream()
+                jobs.everyBay().stream()
                         .filter(b -> a.bayId().equals(Optional.of(b.id())))
                         .map(b -> b.name() + " is closed")
                         .findFirst()

@@ -97,7 +97,7 @@ class Calendars {
     String file(Optional<Long> fleetId) {
         Map<Long, String> technicians =
                 people.technicians().stream().collect(Collectors.toMap(Person::id, Person::name));
-        Map<Long, String> bays = jobs.bays().stream().collect(Collectors.toMap(Bay::id, Bay::name));
+        Map<Long, String> bays = jobs.everyBay().stream().collect(Collectors.toMap(Bay::id, Bay::name));
         String workshop = settings.get().name();
         String name =
                 fleetId.map(this::fleetName).map(f -> f + " at " + workshop).orElse("Board of " + workshop);

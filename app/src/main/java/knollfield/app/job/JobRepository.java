@@ -104,11 +104,42 @@ public class JobRepository {
                 .single();
     }
 
+    /** Every bay there is or was. */
     List<Bay> bays() {
-        return jdbc.sql("SELECT id, name, note, lift_class FROM bay ORDER BY name")
-                .query((rs, row) ->
-                        new Bay(rs.getLong("id"), rs.getString("name"), rs.getString("note"), rs.getInt("lift_class")))
+        return jdbc.sql("SELECT id, name, note, lift_class, active, version FROM bay ORDER BY name")
+                .query((rs, row) -> new Bay(
+                        rs.getLong("id"),
+                        rs.getString("name"),
+                        rs.getString("note"),
+                        rs.getInt("lift_class"),
+                        rs.getBoolean("active"),
+                        rs.getInt("version")))
                 .list();
+    }
+
+    void addBay(String name, String note, int liftClass) {
+        jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES (:name, :note, :lift)")
+                .param("name", name)
+                .param("note", note)
+                .param("lift", liftClass)
+                .update();
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean updateBay(Bay bay) {
+        return jdbc.sql("""
+                        UPDATE bay
+                        SET name = :name, note = :note, lift_class = :lift, active = :active, version = version + 1
+                        WHERE id = :id AND version = :version
+                        """)
+                        .param("name", bay.name())
+                        .param("note", bay.note())
+                        .param("lift", bay.liftClass())
+                        .param("active", bay.active())
+                        .param("id", bay.id())
+                        .param("version", bay.version())
+                        .update()
+                == 1;
     }
 
     long add(long vehicleId, String familyCode, int familyVersion) {

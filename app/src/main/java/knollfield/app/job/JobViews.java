@@ -401,6 +401,6 @@ class JobViews {
     }
 
     Map<Long, Bay> bays() {
-        return jobs.bays().stream().collect(Collectors.toMap(Bay::id, b -> b));
+        return jobs.everyBay().stream().collect(Collectors.toMap(Bay::id, b -> b));
     }
 }

@@ -166,7 +166,13 @@ public class Jobs {
                 .toList());
     }
 
+    /** Bays that work is promised in. */
     public List<Bay> bays() {
+        return jobs.bays().stream().filter(Bay::active).toList();
+    }
+
+    /** Every bay, also those given up, for jobs that were done there. */
+    public List<Bay> everyBay() {
         return jobs.bays();
     }
 

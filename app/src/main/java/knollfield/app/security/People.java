@@ -43,22 +43,57 @@ public class People {
             Set<Drive> skills,
             Set<DayOfWeek> workingDays,
             String password) {
-        check(name, role, fleetId)
-                .text(signIn, 60, "/signIn", "The sign-in name")
-                .that(
+        password(check(name, role, fleetId).text(signIn, 60, "/signIn", "The sign-in name"), password)
+                .orThrow();
+        if (people.findBySignIn(signIn.strip()).isPresent()) {
+            throw new InvalidInput("/signIn", "\"%s\" is taken; choose another sign-in name.".formatted(signIn));
+        }
+        Person person = new Person(0, signIn.strip(), name.strip(), role, fleetId, skills, workingDays, true, 1);
+        people.add(person, hash(password));
+    }
+
+    /**
+     * Gives somebody a new password, as a manager does for who forgot theirs.
+     *
+     * @throws InvalidInput for a password that is too short or too long
+     */
+    @Transactional
+    public void newPassword(long id, String password) {
+        password(new Checks(), password).orThrow();
+        if (!people.updatePassword(id, hash(password))) {
+            throw new NotFound("There is no person " + id + ".");
+        }
+    }
+
+    /**
+     * Changes one's own password.
+     *
+     * @throws InvalidInput where {@code current} is not the one so far, or the new one is too short or too long
+     */
+    @Transactional
+    public void ownPassword(long id, String current, String password) {
+        boolean right = people.findPasswordHash(id)
+                .filter(hash -> passwords.matches(current, hash))
+                .isPresent();
+        if (!right) {
+            throw new InvalidInput("/current", "This is not your password so far.");
+        }
+        newPassword(id, password);
+    }
+
+    private String hash(String password) {
+        return java.util.Objects.requireNonNull(passwords.encode(password));
+    }
+
+    private static Checks password(Checks checks, String password) {
+        return checks.that(
                         password.length() >= MIN_PASSWORD,
                         "/password",
                         "A password needs at least %d characters.".formatted(MIN_PASSWORD))
                 .that(
                         password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length <= MAX_PASSWORD_BYTES,
                         "/password",
-                        "A password may have at most %d bytes.".formatted(MAX_PASSWORD_BYTES))
-                .orThrow();
-        if (people.findBySignIn(signIn.strip()).isPresent()) {
-            throw new InvalidInput("/signIn", "\"%s\" is taken; choose another sign-in name.".formatted(signIn));
-        }
-        Person person = new Person(0, signIn.strip(), name.strip(), role, fleetId, skills, workingDays, true, 1);
-        people.add(person, java.util.Objects.requireNonNull(passwords.encode(password)));
+                        "A password may have at most %d bytes.".formatted(MAX_PASSWORD_BYTES));
     }
 
     /**

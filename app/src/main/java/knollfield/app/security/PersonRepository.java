@@ -45,6 +45,15 @@ public class PersonRepository {
                 .optional();
     }
 
+    /** False where there is no such person. */
+    boolean updatePassword(long id, String hash) {
+        return jdbc.sql("UPDATE person SET password_hash = :hash WHERE id = :id")
+                        .param("hash", hash)
+                        .param("id", id)
+                        .update()
+                == 1;
+    }
+
     /** All people, by name. */
     public List<Person> all() {
         return jdbc.sql("SELECT " + COLUMNS + " FROM person ORDER BY name")

@@ -31,7 +31,7 @@ class SecurityConfig {
         return http.authorizeHttpRequests(a -> a.requestMatchers(
                                 "/api/me", "/api/sign-in", "/api/first-run", "/api/openapi")
                         .permitAll()
-                        .requestMatchers("/api/sign-out")
+                        .requestMatchers("/api/sign-out", "/api/me/password")
                         .authenticated()
                         .requestMatchers("/api/setup/**")
                         .hasRole(MANAGER)

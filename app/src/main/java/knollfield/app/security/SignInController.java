@@ -21,6 +21,7 @@ import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -32,6 +33,7 @@ class SignInController {
 
     private final PersonRepository repository;
     private final People people;
+    private final CurrentPerson current;
     private final PasswordEncoder passwords;
     private final SecurityContextRepository contexts;
     private final WorkshopClock clock;
@@ -41,6 +43,7 @@ class SignInController {
     SignInController(
             PersonRepository repository,
             People people,
+            CurrentPerson current,
             PasswordEncoder passwords,
             SecurityContextRepository contexts,
             WorkshopClock clock,
@@ -48,6 +51,7 @@ class SignInController {
             WorkshopSettings settings) {
         this.repository = repository;
         this.people = people;
+        this.current = current;
         this.passwords = passwords;
         this.contexts = contexts;
         this.clock = clock;
@@ -65,6 +69,8 @@ class SignInController {
             boolean firstRun) {}
 
     record SignIn(String signIn, String password) {}
+
+    record OwnPassword(String current, String password) {}
 
     record FirstManager(String code, String signIn, String name, String password) {}
 
@@ -116,6 +122,14 @@ class SignInController {
         }
         SecurityContextHolder.clearContext();
         return me(Optional.empty());
+    }
+
+    /** Changes the password of whoever is signed in. */
+    @PutMapping("/me/password")
+    Me ownPassword(@RequestBody OwnPassword body) {
+        Person person = current.get();
+        people.ownPassword(person.id(), body.current(), body.password());
+        return me(Optional.of(person));
     }
 
     /** Creates the manager's account; needs the code that the server printed when it started. */

@@ -324,7 +324,7 @@ class StoresController {
         Map<String, List<Job>> byFamily = open.stream().collect(Collectors.groupingBy(Job::familyCode));
         Map<String, List<ToolCopy>> copies = stores.copies().stream()
                 .collect(Collectors.groupingBy(ToolCopy::familyCode, TreeMap::new, Collectors.toList()));
-        Map<Long, String> bays = jobs.bays().stream().collect(Collectors.toMap(Bay::id, Bay::name));
+        Map<Long, String> bays = jobs.everyBay().stream().collect(Collectors.toMap(Bay::id, Bay::name));
         List<ToolSetView> views = new ArrayList<>();
         copies.forEach((family, all) -> {
             Optional<VersionedFamily> known = book.find(family);

@@ -65,7 +65,12 @@ class VehicleRepository {
     }
 
     List<Fleet> fleets() {
-        return jdbc.sql("SELECT id, name, off_road_cap, contact_name, phone, days, version FROM fleet ORDER BY name")
+        return jdbc.sql("""
+                        SELECT id, name, off_road_cap, contact_name, phone, days, version
+                        FROM fleet
+                        WHERE active
+                        ORDER BY name
+                        """)
                 .query((rs, row) -> new Fleet(
                         rs.getLong("id"),
                         rs.getString("name"),
@@ -90,6 +95,60 @@ class VehicleRepository {
                         .param("version", version)
                         .update()
                 == 1;
+    }
+
+    /** Makes a fleet, or takes one of that name back that was given up. */
+    void addFleet(Fleet f) {
+        int back = jdbc.sql("""
+                        UPDATE fleet
+                        SET active = TRUE, off_road_cap = :cap, contact_name = :contact, phone = :phone, days = :days,
+                            version = version + 1
+                        WHERE name = :name AND NOT active
+                        """).params(fields(f)).update();
+        if (back == 0) {
+            jdbc.sql("""
+                            INSERT INTO fleet (name, off_road_cap, contact_name, phone, days, version)
+                            VALUES (:name, :cap, :contact, :phone, :days, 1)
+                            """).params(fields(f)).update();
+        }
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean updateFleet(Fleet f, boolean active) {
+        return jdbc.sql("""
+                                UPDATE fleet
+                                SET name = :name, off_road_cap = :cap, contact_name = :contact, phone = :phone,
+                                    days = :days, active = :active, version = version + 1
+                                WHERE id = :id AND version = :version
+                                """)
+                        .params(fields(f))
+                        .param("active", active)
+                        .param("id", f.id())
+                        .param("version", f.version())
+                        .update()
+                == 1;
+    }
+
+    private static Map<String, Object> fields(Fleet f) {
+        return Map.of(
+                "name",
+                f.name(),
+                "cap",
+                f.offRoadCap(),
+                "contact",
+                f.contactName(),
+                "phone",
+                f.phone(),
+                "days",
+                f.days().stream().sorted().map(Enum::name).collect(Collectors.joining(",")));
+    }
+
+    /** How many vehicles a fleet has, and how many people sign in for it. */
+    int users(long fleetId) {
+        return jdbc.sql("""
+                        SELECT (SELECT COUNT(*) FROM vehicle WHERE fleet_id = :id)
+                             + (SELECT COUNT(*) FROM person WHERE fleet_id = :id AND active)
+                        """).param("id", fleetId).query(Integer.class).single();
     }
 
     private static Set<DayOfWeek> days(String text) {

@@ -37,6 +37,51 @@ class AccessTest {
         client.get("/api/desk").problem(401, "signed-out");
     }
 
+    private static Client signIn(String name, String password) {
+        Client client = SERVER.stranger();
+        client.post("/api/sign-in", "{\"signIn\": \"%s\", \"password\": \"%s\"}".formatted(name, password))
+                .ok();
+        return client;
+    }
+
+    @Test
+    void aForgottenPasswordIsGivenAnewAndOnesOwnIsChanged() {
+        Client ines = SERVER.as("ines");
+        ines.post("/api/setup/people", """
+                        {"signIn": "lamorna", "name": "Lamorna Reed", "role": "FRONT_DESK", "skills": [],
+                         "workingDays": [], "password": "first-password"}
+                        """).ok();
+        long id = ines.get("/api/setup/people")
+                .ok()
+                .json()
+                .valueStream()
+                .filter(p -> p.get("signIn").asString().equals("lamorna"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        String path = "/api/setup/people/%d/password".formatted(id);
+        assertThat(ines.put(path, "{\"password\": \"short\"}").errorAt("/password"))
+                .contains("at least 8");
+        ines.put(path, "{\"password\": \"given-anew-1\"}").ok();
+        assertThat(SERVER.stranger()
+                        .post("/api/sign-in", "{\"signIn\": \"lamorna\", \"password\": \"first-password\"}")
+                        .errorAt("/password"))
+                .contains("do not belong");
+
+        Client lamorna = signIn("lamorna", "given-anew-1");
+        lamorna.put(path, "{\"password\": \"by-herself\"}").problem(403, "not-allowed");
+        assertThat(lamorna.put("/api/me/password", "{\"current\": \"guess\", \"password\": \"my-own-words\"}")
+                        .errorAt("/current"))
+                .contains("not your password");
+        lamorna.put("/api/me/password", "{\"current\": \"given-anew-1\", \"password\": \"my-own-words\"}")
+                .ok();
+        signIn("lamorna", "my-own-words").get("/api/desk").ok();
+        SERVER.stranger()
+                .put("/api/me/password", "{\"current\": \"my-own-words\", \"password\": \"someone-else\"}")
+                .problem(401, "signed-out");
+    }
+
     @Test
     void aChangeFromAForeignPageIsRefused() {
         Client ines = SERVER.as("ines");

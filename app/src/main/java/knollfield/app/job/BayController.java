@@ -1,0 +1,45 @@
+package knollfield.app.job;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The bays of the workshop; the manager's alone. */
+@RestController
+@RequestMapping("/api/setup/bays")
+class BayController {
+
+    private final Bays bays;
+
+    BayController(Bays bays) {
+        this.bays = bays;
+    }
+
+    /** @param liftClass 1 light, 2 heavy */
+    record NewBay(String name, String note, int liftClass) {}
+
+    /** @param active false gives the bay up */
+    record BayChange(String name, String note, int liftClass, boolean active, int version) {}
+
+    @GetMapping
+    List<Bay> all() {
+        return bays.all();
+    }
+
+    @PostMapping
+    List<Bay> add(@RequestBody NewBay b) {
+        bays.add(b.name(), b.note(), b.liftClass());
+        return bays.all();
+    }
+
+    @PutMapping("/{id}")
+    List<Bay> change(@PathVariable long id, @RequestBody BayChange b) {
+        bays.change(new Bay(id, b.name(), b.note(), b.liftClass(), b.active(), b.version()));
+        return bays.all();
+    }
+}

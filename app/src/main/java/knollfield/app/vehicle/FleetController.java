@@ -1,0 +1,59 @@
+package knollfield.app.vehicle;
+
+import java.time.DayOfWeek;
+import java.util.List;
+import java.util.Set;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The fleets of the workshop; the manager's alone. */
+@RestController
+@RequestMapping("/api/setup/fleets")
+class FleetController {
+
+    private final Fleets fleets;
+
+    FleetController(Fleets fleets) {
+        this.fleets = fleets;
+    }
+
+    /**
+     * @param offRoadCap vehicles that may be off the road on one day
+     * @param days of the week on which they can be in the workshop; empty where any will do
+     */
+    record NewFleet(String name, int offRoadCap, String contactName, String phone, Set<DayOfWeek> days) {}
+
+    record FleetChange(
+            String name, int offRoadCap, String contactName, String phone, Set<DayOfWeek> days, int version) {}
+
+    @GetMapping
+    List<Fleet> all() {
+        return fleets.all();
+    }
+
+    @PostMapping
+    List<Fleet> add(@RequestBody NewFleet f) {
+        fleets.add(new Fleet(0, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), 0));
+        return fleets.all();
+    }
+
+    @PutMapping("/{id}")
+    List<Fleet> change(@PathVariable long id, @RequestBody FleetChange f) {
+        fleets.change(new Fleet(id, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), f.version()));
+        return fleets.all();
+    }
+
+    /** Gives a fleet up that nothing belongs to any more. */
+    @DeleteMapping("/{id}")
+    List<Fleet> giveUp(@PathVariable long id, @RequestParam int version) {
+        fleets.giveUp(id, version);
+        return fleets.all();
+    }
+}

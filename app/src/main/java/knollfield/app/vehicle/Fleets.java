@@ -1,0 +1,106 @@
+package knollfield.app.vehicle;
+
+import java.util.List;
+import java.util.Locale;
+import knollfield.app.problem.Checks;
+import knollfield.app.problem.Conflict;
+import knollfield.app.problem.InvalidInput;
+import knollfield.app.problem.NotFound;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Fleets: who they are, how many vehicles they can spare, and on which days. */
+@Service
+public class Fleets {
+
+    private static final int MOST = 999;
+
+    private final VehicleRepository repository;
+
+    Fleets(VehicleRepository repository) {
+        this.repository = repository;
+    }
+
+    public List<Fleet> all() {
+        return repository.fleets();
+    }
+
+    /** @throws InvalidInput for a name that is missing, too long or taken, and a figure out of range */
+    @Transactional
+    public void add(Fleet fleet) {
+        repository.addFleet(checked(fleet));
+    }
+
+    /** @throws Conflict where somebody else changed it first */
+    @Transactional
+    public void change(Fleet fleet) {
+        existing(fleet.id());
+        save(checked(fleet), true);
+    }
+
+    /** @throws InvalidInput while vehicles belong to it or people sign in for it */
+    @Transactional
+    public void giveUp(long id, int version) {
+        Fleet fleet = existing(id);
+        int users = repository.users(id);
+        if (users > 0) {
+            throw new InvalidInput(
+                    "/id",
+                    "%s still has %d %s; give them another owner first."
+                            .formatted(
+                                    fleet.name(), users, users == 1 ? "vehicle or contact" : "vehicles and contacts"));
+        }
+        save(
+                new Fleet(
+                        id,
+                        fleet.name(),
+                        fleet.offRoadCap(),
+                        fleet.contactName(),
+                        fleet.phone(),
+                        fleet.days(),
+                        version),
+                false);
+    }
+
+    private Fleet existing(long id) {
+        return repository.fleets().stream()
+                .filter(f -> f.id() == id)
+                .findFirst()
+                .orElseThrow(() -> new NotFound("There is no fleet " + id + "."));
+    }
+
+    private void save(Fleet fleet, boolean active) {
+        if (!repository.updateFleet(fleet, active)) {
+            throw new Conflict("%s was changed by somebody else. Yours was not saved.".formatted(fleet.name()));
+        }
+    }
+
+    private Fleet checked(Fleet f) {
+        new Checks()
+                .text(f.name(), 80, "/name", "The name of the fleet")
+                .that(f.contactName().length() <= 120, "/contactName", "At most 120 characters.")
+                .that(f.phone().length() <= 40, "/phone", "At most 40 characters.")
+                .that(
+                        f.offRoadCap() >= 0 && f.offRoadCap() <= MOST,
+                        "/offRoadCap",
+                        "Vehicles it can spare at once: 0 to 999.")
+                .orThrow();
+        String key = f.name().strip().toLowerCase(Locale.ROOT);
+        boolean taken = repository.fleets().stream()
+                .anyMatch(o ->
+                        o.id() != f.id() && o.name().toLowerCase(Locale.ROOT).equals(key));
+        if (taken) {
+            throw new InvalidInput(
+                    "/name",
+                    "There is a fleet \"%s\" already.".formatted(f.name().strip()));
+        }
+        return new Fleet(
+                f.id(),
+                f.name().strip(),
+                f.offRoadCap(),
+                f.contactName().strip(),
+                f.phone().strip(),
+                f.days(),
+                f.version());
+    }
+}
