@@ -33,6 +33,7 @@ const Setup = lazy(() => import('./features/setup/Setup'));
 const Policy = lazy(() => import('./features/setup/PolicyForm'));
 const Assumptions = lazy(() => import('./features/setup/Assumptions'));
 const People = lazy(() => import('./features/setup/People'));
+const GettingReady = lazy(() => import('./features/setup/GettingReady'));
 const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
 const Places = lazy(() => import('./features/setup/Places'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
@@ -129,6 +130,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <People />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'ready',
+            element: (
+              <ManagersOnly>
+                <GettingReady />
               </ManagersOnly>
             ),
           },

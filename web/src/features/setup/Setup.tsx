@@ -15,6 +15,7 @@ export default function Setup() {
             </NavLink>
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
             <NavLink to="/setup/people">People</NavLink>
+            <NavLink to="/setup/ready">Getting ready</NavLink>
             <NavLink to="/setup/places">Bays and fleets</NavLink>
           </>
         )}

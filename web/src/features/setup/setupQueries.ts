@@ -16,6 +16,11 @@ export const peopleQuery = queryOptions({
   queryFn: () => data(api.GET('/api/setup/people')),
 });
 
+export const readyQuery = queryOptions({
+  queryKey: ['ready'],
+  queryFn: () => data(api.GET('/api/setup/ready')),
+});
+
 export const baysQuery = queryOptions({
   queryKey: ['bays'],
   queryFn: () => data(api.GET('/api/setup/bays')),

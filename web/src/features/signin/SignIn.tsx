@@ -78,14 +78,14 @@ export function SignIn({ workshop, firstRun }: { workshop: string; firstRun: boo
 }
 
 function FirstRun() {
-  const client = useQueryClient();
   const [form, setForm] = useState({ code: '', name: '', signIn: '', password: '' });
   const send = useMutation({
     mutationFn: async () => {
       await data(api.GET('/api/me'));
       return data(api.POST('/api/first-run', { body: form }));
     },
-    onSuccess: () => client.invalidateQueries(),
+    // the first page is what a new workshop still lacks
+    onSuccess: () => window.location.assign('/setup/ready'),
   });
   const field = (name: keyof typeof form, label: string, hint?: string) => (
     <>

@@ -97,6 +97,21 @@ class VehicleRepository {
                 == 1;
     }
 
+    OnFile onFile() {
+        return jdbc.sql("""
+                        SELECT COUNT(*) AS vehicles,
+                               COUNT(CASE WHEN v.family_code IS NULL THEN 1 END) AS without_family,
+                               COUNT(CASE WHEN NOT EXISTS (
+                                   SELECT 1 FROM reading r WHERE r.vehicle_id = v.id AND NOT r.marked_wrong
+                               ) THEN 1 END) AS without_reading
+                        FROM vehicle v
+                        WHERE v.use_state NOT IN ('SOLD', 'SCRAPPED')
+                        """)
+                .query((rs, row) ->
+                        new OnFile(rs.getInt("vehicles"), rs.getInt("without_family"), rs.getInt("without_reading")))
+                .single();
+    }
+
     /** Makes a fleet, or takes one of that name back that was given up. */
     void addFleet(Fleet f) {
         int back = jdbc.sql("""

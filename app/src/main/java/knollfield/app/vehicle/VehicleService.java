@@ -114,6 +114,11 @@ public class VehicleService {
         return histories.of(vehicles.all());
     }
 
+    /** How many vehicles there are, and what they lack. */
+    public OnFile onFile() {
+        return vehicles.onFile();
+    }
+
     public List<Fleet> fleets() {
         return vehicles.fleets();
     }
