@@ -10,12 +10,12 @@ export default function Setup() {
       <nav aria-label="Parts of setup">
         {me.manages && (
           <>
+            <NavLink to="/setup/ready">Getting ready</NavLink>
             <NavLink to="/setup" end>
               Policy and rates
             </NavLink>
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
             <NavLink to="/setup/people">People</NavLink>
-            <NavLink to="/setup/ready">Getting ready</NavLink>
             <NavLink to="/setup/places">Bays and fleets</NavLink>
           </>
         )}

@@ -28,7 +28,7 @@ export default function OwnPassword() {
       >
         <div className="fields">
           <div>
-            <label htmlFor="own-current">So far</label>
+            <label htmlFor="own-current">Password so far</label>
             <Input.Password
               id="own-current"
               autoFocus
@@ -39,7 +39,7 @@ export default function OwnPassword() {
             <FieldNote error={change.error} at="/current" />
           </div>
           <div>
-            <label htmlFor="own-new">From now on, at least 8 characters</label>
+            <label htmlFor="own-new">New password, at least 8 characters</label>
             <Input.Password
               id="own-new"
               autoComplete="new-password"
