@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Field } from '../../shared/forms';
 import { formatHours, formatMoney, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
+import { DAYS } from '../../shared/days';
 import { ProblemNote } from '../../shared/ProblemNote';
 import {
   boardJobQuery,
@@ -21,17 +22,7 @@ import { PlaceForm } from './PlaceForm';
 
 type Part = 'place' | 'offers' | 'why' | 'wishes' | 'no-show';
 
-const WEEKDAYS = [
-  ['MONDAY', 'Mon'],
-  ['TUESDAY', 'Tue'],
-  ['WEDNESDAY', 'Wed'],
-  ['THURSDAY', 'Thu'],
-  ['FRIDAY', 'Fri'],
-  ['SATURDAY', 'Sat'],
-  ['SUNDAY', 'Sun'],
-] as const;
-
-type Weekday = (typeof WEEKDAYS)[number][0];
+type Weekday = (typeof DAYS)[number]['value'];
 
 /** The chosen job: where it stands, and what can be done about it. */
 export function JobSheet({
@@ -195,7 +186,7 @@ function Wishes({ job, onDone }: { job: BoardJob; onDone: () => void }) {
             aria-labelledby="wish-days"
             value={days}
             onChange={setDays}
-            options={WEEKDAYS.map(([value, label]) => ({ value, label }))}
+            options={DAYS}
           />
         </div>
         <Button htmlType="submit" loading={wishes.isPending}>

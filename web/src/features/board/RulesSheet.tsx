@@ -1,17 +1,10 @@
 import { Button, Checkbox, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
+import { DAYS } from '../../shared/days';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { formatWeekday } from '../../shared/format';
 import { useFleetRule, useWithdraw, type Board } from './boardQueries';
-
-const WEEKDAYS = [
-  ['MONDAY', 'Mon'],
-  ['TUESDAY', 'Tue'],
-  ['WEDNESDAY', 'Wed'],
-  ['THURSDAY', 'Thu'],
-  ['FRIDAY', 'Fri'],
-] as const;
 
 type Weekday = Schemas['FleetRule']['days'][number];
 
@@ -83,7 +76,7 @@ function FleetRow({ fleet }: { fleet: Schemas['FleetRule'] }) {
         aria-label={`${fleet.name}: days they can come; none means any`}
         value={days}
         onChange={setDays}
-        options={WEEKDAYS.map(([value, label]) => ({ value, label }))}
+        options={DAYS}
       />
       {touched && (
         <Button size="small" htmlType="submit" loading={rule.isPending}>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { fleetsQuery } from '../desk/deskQueries';
-import { DAYS } from './days';
+import { DAYS } from '../../shared/days';
 import { peopleQuery, useAddPerson, useChangePerson } from './setupQueries';
 
 type New = Schemas['NewPerson'];

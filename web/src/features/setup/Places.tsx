@@ -3,7 +3,7 @@ import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
-import { DAYS } from './days';
+import { DAYS } from '../../shared/days';
 import {
   baysQuery,
   setupFleetsQuery,

@@ -18,7 +18,7 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
-import knollfield.app.vehicle.VehicleService;
+import knollfield.app.vehicle.Fleets;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
 import knollfield.core.plan.Offers;
@@ -48,7 +48,7 @@ class BoardController {
     private final BoardViews views;
     private final Jobs jobs;
     private final Absences absences;
-    private final VehicleService vehicles;
+    private final Fleets fleets;
     private final WorkshopSettings settings;
     private final WorkshopClock clock;
     private final Words words;
@@ -59,7 +59,7 @@ class BoardController {
             BoardViews views,
             Jobs jobs,
             Absences absences,
-            VehicleService vehicles,
+            Fleets fleets,
             WorkshopSettings settings,
             WorkshopClock clock,
             Words words) {
@@ -68,7 +68,7 @@ class BoardController {
         this.views = views;
         this.jobs = jobs;
         this.absences = absences;
-        this.vehicles = vehicles;
+        this.fleets = fleets;
         this.settings = settings;
         this.clock = clock;
         this.words = words;
@@ -299,6 +299,6 @@ class BoardController {
 
     @PutMapping("/board/fleets/{id}")
     void fleet(@PathVariable long id, @RequestBody FleetRuleIn in) {
-        vehicles.changeFleet(id, in.cap(), in.days(), in.version());
+        fleets.lends(id, in.cap(), in.days(), in.version());
     }
 }

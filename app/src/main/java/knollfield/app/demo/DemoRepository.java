@@ -1,9 +1,6 @@
 package knollfield.app.demo;
 
-import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
-import org.springframework.jdbc.support.KeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** Rows of the demo that no screen of the product writes yet. */
@@ -14,28 +11,6 @@ class DemoRepository {
 
     DemoRepository(JdbcClient jdbc) {
         this.jdbc = jdbc;
-    }
-
-    long addFleet(String name, int cap, String contact, String phone) {
-        KeyHolder key = new GeneratedKeyHolder();
-        jdbc.sql("""
-                        INSERT INTO fleet (name, off_road_cap, contact_name, phone)
-                        VALUES (:name, :cap, :contact, :phone)
-                        """)
-                .param("name", name)
-                .param("cap", cap)
-                .param("contact", contact)
-                .param("phone", phone)
-                .update(key, "id");
-        return Objects.requireNonNull(key.getKeyAs(Long.class));
-    }
-
-    void addBay(String name, String note, int liftClass) {
-        jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES (:name, :note, :lift)")
-                .param("name", name)
-                .param("note", note)
-                .param("lift", liftClass)
-                .update();
     }
 
     long bay(String name) {

@@ -18,6 +18,7 @@ import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.estimate.Estimates;
+import knollfield.app.job.Bays;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
@@ -32,6 +33,7 @@ import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.stores.Stores;
 import knollfield.app.vehicle.Fleet;
+import knollfield.app.vehicle.Fleets;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.bundle.FitCheck;
@@ -87,6 +89,8 @@ class Skerrow implements SmartInitializingSingleton {
     private final Jobs jobs;
     private final Cards cards;
     private final WorkshopSettings settings;
+    private final Bays bays;
+    private final Fleets fleets;
     private final DemoRepository demo;
     private final Catalogue catalogue;
     private final Boards boards;
@@ -106,6 +110,8 @@ class Skerrow implements SmartInitializingSingleton {
             Jobs jobs,
             Cards cards,
             WorkshopSettings settings,
+            Bays bays,
+            Fleets fleets,
             DemoRepository demo,
             Catalogue catalogue,
             Boards boards,
@@ -123,6 +129,8 @@ class Skerrow implements SmartInitializingSingleton {
         this.jobs = jobs;
         this.cards = cards;
         this.settings = settings;
+        this.bays = bays;
+        this.fleets = fleets;
         this.demo = demo;
         this.catalogue = catalogue;
         this.boards = boards;
@@ -167,16 +175,16 @@ class Skerrow implements SmartInitializingSingleton {
                 w.version(),
                 w.changedBy(),
                 w.changedAt()));
-        demo.addBay("Bay 1", "two posts", 2);
-        demo.addBay("Bay 2", "two posts", 2);
-        demo.addBay("Bay 3", "low lift", 1);
-        demo.addBay("Bay 4", "high roof", 2);
-        demo.addFleet("Post and parcel", 2, "Bryluen Nance", "0555 010 11");
-        demo.addFleet("Health visitors", 2, "Senara Angove", "0555 012 40");
-        demo.addFleet("Fish co-operative", 1, "Pasco Maddern", "0555 013 07");
-        demo.addFleet("School run", 1, "Merryn Tonkin", "0555 015 52");
-        demo.addFleet("Harbour taxis", 2, "Jory Pask", "0555 014 27");
-        demo.addFleet("Council works", 2, "Gerren Hendra", "0555 018 80");
+        bays.add("Bay 1", "two posts", 2);
+        bays.add("Bay 2", "two posts", 2);
+        bays.add("Bay 3", "low lift", 1);
+        bays.add("Bay 4", "high roof", 2);
+        fleets.add(new Fleet(0, "Post and parcel", 2, "Bryluen Nance", "0555 010 11", Set.of(), 0));
+        fleets.add(new Fleet(0, "Health visitors", 2, "Senara Angove", "0555 012 40", Set.of(), 0));
+        fleets.add(new Fleet(0, "Fish co-operative", 1, "Pasco Maddern", "0555 013 07", Set.of(), 0));
+        fleets.add(new Fleet(0, "School run", 1, "Merryn Tonkin", "0555 015 52", Set.of(), 0));
+        fleets.add(new Fleet(0, "Harbour taxis", 2, "Jory Pask", "0555 014 27", Set.of(), 0));
+        fleets.add(new Fleet(0, "Council works", 2, "Gerren Hendra", "0555 018 80", Set.of(), 0));
         addPeople();
         SkerrowFamilies.all()
                 .forEach(f -> book.add(f, f.code().equals("OST-20") ? 2 : 1, "Ines Carrow", clock.instant()));

@@ -1,6 +1,8 @@
 package knollfield.app.job;
 
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -21,10 +23,10 @@ class BayController {
     }
 
     /** @param liftClass 1 light, 2 heavy */
-    record NewBay(String name, String note, int liftClass) {}
+    record NewBay(@Nullable String name, @Nullable String note, int liftClass) {}
 
     /** @param active false gives the bay up */
-    record BayChange(String name, String note, int liftClass, boolean active, int version) {}
+    record BayChange(@Nullable String name, @Nullable String note, int liftClass, boolean active, int version) {}
 
     @GetMapping
     List<Bay> all() {
@@ -33,13 +35,17 @@ class BayController {
 
     @PostMapping
     List<Bay> add(@RequestBody NewBay b) {
-        bays.add(b.name(), b.note(), b.liftClass());
+        bays.add(text(b.name()), text(b.note()), b.liftClass());
         return bays.all();
     }
 
     @PutMapping("/{id}")
     List<Bay> change(@PathVariable long id, @RequestBody BayChange b) {
-        bays.change(new Bay(id, b.name(), b.note(), b.liftClass(), b.active(), b.version()));
+        bays.change(new Bay(id, text(b.name()), text(b.note()), b.liftClass(), b.active(), b.version()));
         return bays.all();
+    }
+
+    private static String text(@Nullable String value) {
+        return Objects.requireNonNullElse(value, "");
     }
 }

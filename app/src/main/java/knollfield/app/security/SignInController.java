@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Supplier;
 import knollfield.app.problem.InvalidInput;
@@ -70,7 +71,7 @@ class SignInController {
 
     record SignIn(String signIn, String password) {}
 
-    record OwnPassword(String current, String password) {}
+    record OwnPassword(@Nullable String current, @Nullable String password) {}
 
     record FirstManager(String code, String signIn, String name, String password) {}
 
@@ -128,7 +129,10 @@ class SignInController {
     @PutMapping("/me/password")
     Me ownPassword(@RequestBody OwnPassword body) {
         Person person = current.get();
-        people.ownPassword(person.id(), body.current(), body.password());
+        people.ownPassword(
+                person.id(),
+                Objects.requireNonNullElse(body.current(), ""),
+                Objects.requireNonNullElse(body.password(), ""));
         return me(Optional.of(person));
     }
 

@@ -2,6 +2,7 @@ package knollfield.app.setup;
 
 import java.time.DayOfWeek;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.app.security.People;
@@ -60,7 +61,7 @@ class PeopleController {
             boolean active,
             int version) {}
 
-    record NewPassword(String password) {}
+    record NewPassword(@Nullable String password) {}
 
     @GetMapping("/people")
     List<PersonView> people() {
@@ -98,7 +99,7 @@ class PeopleController {
     /** A new password for somebody who forgot theirs. */
     @PutMapping("/people/{id}/password")
     List<PersonView> newPassword(@PathVariable long id, @RequestBody NewPassword p) {
-        people.newPassword(id, p.password());
+        people.newPassword(id, Objects.requireNonNullElse(p.password(), ""));
         return people();
     }
 

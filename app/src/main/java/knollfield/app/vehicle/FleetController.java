@@ -2,7 +2,9 @@ package knollfield.app.vehicle;
 
 import java.time.DayOfWeek;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,10 +30,20 @@ class FleetController {
      * @param offRoadCap vehicles that may be off the road on one day
      * @param days of the week on which they can be in the workshop; empty where any will do
      */
-    record NewFleet(String name, int offRoadCap, String contactName, String phone, Set<DayOfWeek> days) {}
+    record NewFleet(
+            @Nullable String name,
+            int offRoadCap,
+            @Nullable String contactName,
+            @Nullable String phone,
+            @Nullable Set<DayOfWeek> days) {}
 
     record FleetChange(
-            String name, int offRoadCap, String contactName, String phone, Set<DayOfWeek> days, int version) {}
+            @Nullable String name,
+            int offRoadCap,
+            @Nullable String contactName,
+            @Nullable String phone,
+            @Nullable Set<DayOfWeek> days,
+            int version) {}
 
     @GetMapping
     List<Fleet> all() {
@@ -40,13 +52,13 @@ class FleetController {
 
     @PostMapping
     List<Fleet> add(@RequestBody NewFleet f) {
-        fleets.add(new Fleet(0, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), 0));
+        fleets.add(fleet(0, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), 0));
         return fleets.all();
     }
 
     @PutMapping("/{id}")
     List<Fleet> change(@PathVariable long id, @RequestBody FleetChange f) {
-        fleets.change(new Fleet(id, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), f.version()));
+        fleets.change(fleet(id, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), f.version()));
         return fleets.all();
     }
 
@@ -55,5 +67,23 @@ class FleetController {
     List<Fleet> giveUp(@PathVariable long id, @RequestParam int version) {
         fleets.giveUp(id, version);
         return fleets.all();
+    }
+
+    private static Fleet fleet(
+            long id,
+            @Nullable String name,
+            int cap,
+            @Nullable String contact,
+            @Nullable String phone,
+            @Nullable Set<DayOfWeek> days,
+            int version) {
+        return new Fleet(
+                id,
+                Objects.requireNonNullElse(name, ""),
+                cap,
+                Objects.requireNonNullElse(contact, ""),
+                Objects.requireNonNullElse(phone, ""),
+                Objects.requireNonNullElse(days, Set.of()),
+                version);
     }
 }

@@ -1,7 +1,9 @@
 package knollfield.app.vehicle;
 
+import java.time.DayOfWeek;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
@@ -36,6 +38,22 @@ public class Fleets {
     public void change(Fleet fleet) {
         existing(fleet.id());
         save(checked(fleet), true);
+    }
+
+    /**
+     * Changes how a fleet lends its vehicles.
+     *
+     * @param cap vehicles that may be off the road on one day
+     * @param days of the week on which they can be in the workshop; empty where any will do
+     * @throws Conflict where somebody else changed it first
+     */
+    @Transactional
+    public void lends(long id, int cap, Set<DayOfWeek> days, int version) {
+        new Checks()
+                .that(cap >= 0 && cap <= MOST, "/cap", "Must be 0 to 999 vehicles.")
+                .orThrow();
+        Fleet f = existing(id);
+        save(new Fleet(id, f.name(), cap, f.contactName(), f.phone(), days, version), true);
     }
 
     /** @throws InvalidInput while vehicles belong to it or people sign in for it */

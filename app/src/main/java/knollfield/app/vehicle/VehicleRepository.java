@@ -82,21 +82,6 @@ class VehicleRepository {
                 .list();
     }
 
-    /** False where the version is no longer the current one. */
-    boolean updateFleet(long id, int cap, Set<DayOfWeek> days, int version) {
-        return jdbc.sql("""
-                                UPDATE fleet
-                                SET off_road_cap = :cap, days = :days, version = version + 1
-                                WHERE id = :id AND version = :version
-                                """)
-                        .param("cap", cap)
-                        .param("days", days.stream().sorted().map(Enum::name).collect(Collectors.joining(",")))
-                        .param("id", id)
-                        .param("version", version)
-                        .update()
-                == 1;
-    }
-
     OnFile onFile() {
         return jdbc.sql("""
                         SELECT COUNT(*) AS vehicles,

@@ -1,7 +1,6 @@
 package knollfield.app.vehicle;
 
 import java.math.BigDecimal;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -544,25 +543,5 @@ public class VehicleService {
         return conditions.isEmpty()
                 ? "none"
                 : conditions.stream().sorted().map(Condition::words).collect(Collectors.joining(", "));
-    }
-
-    /**
-     * Changes how a fleet lends its vehicles.
-     *
-     * @param cap vehicles that may be off the road on one day
-     * @param days of the week on which they can be in the workshop; empty where any will do
-     * @throws Conflict where somebody else changed it first
-     */
-    @Transactional
-    public void changeFleet(long id, int cap, Set<DayOfWeek> days, int version) {
-        new Checks()
-                .that(cap >= 0 && cap <= 999, "/cap", "Must be 0 to 999 vehicles.")
-                .orThrow();
-        if (vehicles.fleets().stream().noneMatch(f -> f.id() == id)) {
-            throw new NotFound("There is no fleet " + id + ".");
-        }
-        if (!vehicles.updateFleet(id, cap, days, version)) {
-            throw new Conflict("The fleet was changed while you were at it. Yours was not saved.");
-        }
     }
 }

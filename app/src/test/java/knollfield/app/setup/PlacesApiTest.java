@@ -145,4 +145,13 @@ class PlacesApiTest {
                         .get("id"))
                 .isEqualTo(made.get("id"));
     }
+
+    @Test
+    void aBodyThatLeavesFieldsOutIsSaidAtItsFieldAndNoFailure() {
+        for (String path : List.of("/api/setup/bays", "/api/setup/fleets")) {
+            assertThat(ines.post(path, "{\"liftClass\": 1, \"offRoadCap\": 1}").errorAt("/name"))
+                    .contains("missing");
+        }
+        assertThat(ines.put("/api/me/password", "{}").errorAt("/current")).contains("not your password");
+    }
 }

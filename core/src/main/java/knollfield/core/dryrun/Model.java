@@ -219,6 +219,13 @@ final class Model {
                 .toList();
     }
 
+    /** Own marks that can be made once a loop found out of time is set, where the book has nothing else. */
+    List<Reference> ownMarks(LoopModel loop) {
+        return book.references().stream()
+                .filter(r -> r.loops().contains(loop.loop.code()) && r.own() && r.trustedAfter())
+                .toList();
+    }
+
     /** A wheel of {@code loop} that could slip if the engine were turned. */
     Optional<Wheel> loose(Loop loop) {
         return book.wheels().stream()
@@ -287,7 +294,7 @@ final class Model {
         return book.references().stream()
                 .filter(r -> r.loops().contains(loop.loop.code()))
                 .filter(r -> loop.held ? r.trust() == Reference.Trust.WHILE_HELD : r.trustedAfter())
-                .filter(r -> !(loop.wasLost && r.own()))
+                .filter(r -> !(loop.wasLost && r.own() && !marked.contains(r.code())))
                 .filter(r -> r.hardware()
                         .flatMap(book::hardware)
                         .map(Hardware::expectedBack)

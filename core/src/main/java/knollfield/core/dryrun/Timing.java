@@ -516,7 +516,16 @@ final class Timing {
                         Law.FOUND_AND_HELD,
                         Law.PROVEN));
         List<Reference> by = model.setBy(loop);
-        if (by.isEmpty()) {
+        List<Reference> own = by.isEmpty() ? model.ownMarks(loop) : List.of();
+        own.stream()
+                .filter(r -> !model.marked.contains(r.code()))
+                .findFirst()
+                .ifPresent(r -> model.breach(
+                        r.code(),
+                        "%s was not made anew before %s is laid".formatted(r.name(), name),
+                        Law.FOUND_AND_HELD,
+                        Law.PROVEN));
+        if (by.isEmpty() && own.isEmpty()) {
             model.breach(
                     loop.loop.code(),
                     "the book has no reference by which %s could be set once it is out of time".formatted(name),

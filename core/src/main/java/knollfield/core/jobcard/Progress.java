@@ -2,9 +2,11 @@ package knollfield.core.jobcard;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 
@@ -124,9 +126,15 @@ public record Progress(
 
     /** What of all that was done nobody has undone since. */
     static Set<Operation> standing(List<Operation> did) {
-        Set<Operation> standing = new HashSet<>();
+        Set<Operation> standing = new LinkedHashSet<>();
         for (Operation o : did) {
-            standing.removeIf(earlier -> undoes(o, earlier));
+            // what was counted before the loop was laid says what it said; windows are read after the turns
+            Set<Operation> counted = standing.stream()
+                    .takeWhile(earlier -> earlier.verb() != Verb.TURN)
+                    .filter(earlier -> earlier.verb() == Verb.MEASURE)
+                    .collect(Collectors.toSet());
+            standing.removeIf(earlier -> undoes(o, earlier) && !counted.contains(earlier));
+            standing.remove(o);
             standing.add(o);
         }
         return standing;

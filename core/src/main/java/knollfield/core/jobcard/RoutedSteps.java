@@ -987,7 +987,8 @@ final class RoutedSteps {
         Operation a = before.operation();
         Operation b = next.operation();
         boolean moves = turnsAShaft(a) && (turnsAShaft(b) || b.verb() == Verb.BRING);
-        boolean alike = a.verb() == b.verb() && (a.verb() == Verb.FIND || a.verb() == Verb.SET_IN);
+        boolean alike =
+                a.verb() == b.verb() && (a.verb() == Verb.FIND || a.verb() == Verb.SET_IN || a.verb() == Verb.MARK);
         return (moves || alike) && standsAlike(before, next);
     }
 
@@ -1025,6 +1026,14 @@ final class RoutedSteps {
                                 new Task.Check(names(things), "in", "does not go in"))
                         .caution("One that does not go in shows which shaft is out: never force it.")
                         .gate(GateKind.CAMS_HELD);
+            case MARK ->
+                confirm(
+                                once("ownmarks", first),
+                                "Own marks made anew: " + lower(words.row(things)),
+                                GateKind.REFERENCE_FOUND)
+                        .notes(List.of(
+                                "The book has no reference of its own: set by the manufacturer's instructions first, then"
+                                        + " mark. Marks made before say nothing."));
             case FOR_NOW, TAKE_OFF -> tick(first.code(), words.plain(run));
             default -> shaftsToTheirMarks(once("camsin", first), run);
         };

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import java.util.stream.Stream;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Hardware;
 import knollfield.core.engine.build.Loop;
@@ -104,6 +105,7 @@ final class FromScratch {
         shafts().forEach(s -> web.add(turn(s), Stretch.SCRATCH));
         for (Loop loop : lost) {
             references(loop).forEach(r -> web.add(find(r), Stretch.SCRATCH));
+            ownMarks(loop).forEach(r -> web.add(mark(r), Stretch.SCRATCH));
             for (Hardware h : hardware(loop)) {
                 web.add(Operation.of(Verb.SET_IN, h.code()), waits(h) ? Stretch.SCRATCH : Stretch.MARKS);
                 web.add(Operation.of(Verb.OUT, h.code()), Stretch.TENSION);
@@ -138,15 +140,29 @@ final class FromScratch {
                 .toList();
     }
 
+    /**
+     * Own marks of a loop whose book has no reference of its own: made anew once every shaft stands where the manufacturer
+     * puts it, they prove it after the turns.
+     */
+    List<Reference> ownMarks(Loop loop) {
+        return readable(loop).findAny().isPresent()
+                ? List.of()
+                : book.references().stream()
+                        .filter(r -> r.loops().contains(loop.code()) && r.own() && r.trustedAfter())
+                        .toList();
+    }
+
     /** What can be read with the loop off; what is read against a part before it is read after the turns. */
     private List<Reference> references(Loop loop) {
+        return readable(loop).filter(r -> r.hardware().isEmpty()).toList();
+    }
+
+    private Stream<Reference> readable(Loop loop) {
         return book.references().stream()
                 .filter(r -> r.loops().contains(loop.code()) && r.trustedBefore() && !r.own())
-                .filter(r -> r.hardware().isEmpty())
                 .filter(r -> r.on().stream()
                         .allMatch(on ->
-                                !scope.off.contains(on) || book.inFrontOf(on).contains(loop.code())))
-                .toList();
+                                !scope.off.contains(on) || book.inFrontOf(on).contains(loop.code())));
     }
 
     private static Operation turn(Shaft shaft) {
@@ -155,6 +171,10 @@ final class FromScratch {
 
     private static Operation find(Reference reference) {
         return Operation.of(Verb.FIND, reference.code(), ANEW);
+    }
+
+    private static Operation mark(Reference reference) {
+        return Operation.of(Verb.MARK, reference.code(), ANEW);
     }
 
     /**
@@ -210,20 +230,8 @@ final class FromScratch {
             turns.forEach(t -> web.arrow(t, there, Law.MOVEMENTS, t.thing(), "each shaft at its mark, then the crank"));
         }
         turns.forEach(t -> web.arrow(t, lay, Law.FOUND_AND_HELD, t.thing(), "it stands at its mark first"));
-        for (Reference r : references(loop)) {
-            turns.forEach(t -> web.arrow(t, find(r), Law.FOUND_AND_HELD, t.thing(), "it stands at its mark first"));
-            web.arrow(there, find(r), Law.FOUND_AND_HELD, r.code(), "the crank stands at its mark");
-            web.arrow(find(r), lay, Law.FOUND_AND_HELD, r.code(), "%s is true first".formatted(r.name()));
-            r.off()
-                    .forEach(a -> web.arrow(
-                            Operation.of(Verb.TAKE_OFF, a),
-                            find(r),
-                            Law.REACH,
-                            a,
-                            "%s is read then".formatted(r.name())));
-            r.on().forEach(a -> web.arrow(
-                    Operation.of(Verb.FIT, a), find(r), Law.REACH, a, "%s is read against it".formatted(r.name())));
-        }
+        references(loop).forEach(r -> read(r, find(r), turns, there, lay));
+        ownMarks(loop).forEach(r -> read(r, mark(r), turns, there, lay));
         for (Hardware h : hardware(loop)) {
             Operation in = Operation.of(Verb.SET_IN, h.code());
             if (!waits(h)) {
@@ -244,5 +252,16 @@ final class FromScratch {
                     .forEach(a ->
                             web.arrow(Operation.of(Verb.FIT, a), in, Law.REACH, a, "%s holds it".formatted(h.name())));
         }
+    }
+
+    private void read(Reference r, Operation read, List<Operation> turns, Operation there, Operation lay) {
+        turns.forEach(t -> web.arrow(t, read, Law.FOUND_AND_HELD, t.thing(), "it stands at its mark first"));
+        web.arrow(there, read, Law.FOUND_AND_HELD, r.code(), "the crank stands at its mark");
+        web.arrow(read, lay, Law.FOUND_AND_HELD, r.code(), "%s is true first".formatted(r.name()));
+        r.off()
+                .forEach(a -> web.arrow(
+                        Operation.of(Verb.TAKE_OFF, a), read, Law.REACH, a, "%s is read then".formatted(r.name())));
+        r.on().forEach(a ->
+                web.arrow(Operation.of(Verb.FIT, a), read, Law.REACH, a, "%s is read against it".formatted(r.name())));
     }
 }

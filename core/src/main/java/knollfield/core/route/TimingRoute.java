@@ -121,7 +121,9 @@ final class TimingRoute {
 
     /** Every loop of a position was found out of time: nothing can be found there before they come off. */
     private boolean isLostAt(String position) {
-        return loops.stream().filter(l -> l.position().equals(position)).allMatch(scratch::is);
+        return loops.stream()
+                .filter(l -> l.position().equals(position) && !scope.held.contains(l.code()))
+                .allMatch(scratch::is);
     }
 
     /** The crank is not brought there, or was, and it said nothing. */
@@ -297,7 +299,9 @@ final class TimingRoute {
     /** References that prove a loop after the turns. */
     private List<Reference> provers(Loop loop) {
         return references(loop).stream()
-                .filter(r -> r.trustedAfter() && !(scratch.is(loop) && r.own()))
+                .filter(Reference::trustedAfter)
+                .filter(r ->
+                        !(scratch.is(loop) && r.own()) || scratch.ownMarks(loop).contains(r))
                 .filter(r -> r.hardware()
                         .flatMap(book::hardware)
                         .map(Hardware::expectedBack)

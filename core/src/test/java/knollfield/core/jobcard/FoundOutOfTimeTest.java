@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import knollfield.core.Families;
 import knollfield.core.dryrun.DryRun;
@@ -18,6 +21,7 @@ import knollfield.core.engine.TensionerKind;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.grow.GrownBuild;
+import knollfield.core.engine.grow.RandomBooks;
 import knollfield.core.engine.work.Breach;
 import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Goal;
@@ -53,6 +57,9 @@ class FoundOutOfTimeTest {
         }
     }
 
+    /** Books nobody wrote for it; more of them with {@code -Dknollfield.books=3000}. */
+    private static final int BOOKS = Integer.getInteger("knollfield.books", 200);
+
     static Stream<Job> jobs() {
         List<EngineFamily> families = new ArrayList<>();
         Kinds.all().stream().map(Kind::code).map(RoutedCardTest::family).forEach(families::add);
@@ -61,7 +68,7 @@ class FoundOutOfTimeTest {
                 families.add(GrownBuild.grown(Families.belt(tensioner, true, fit, Interference.YES)));
             }
         }
-        return families.stream().flatMap(f -> {
+        Stream<Job> known = families.stream().flatMap(f -> {
             List<String> items = f.items().stream()
                     .map(Item::code)
                     .filter(i -> !f.build().orElseThrow().things(i).isEmpty())
@@ -69,6 +76,13 @@ class FoundOutOfTimeTest {
             return Stream.concat(items.stream().map(Set::of), Stream.of(Set.copyOf(items)))
                     .flatMap(i -> Stream.of(Moment.values()).map(m -> new Job(f, i, m)));
         });
+        Stream<Job> random = IntStream.range(0, BOOKS).mapToObj(seed -> {
+            Random dice = new Random(seed);
+            EngineFamily book = GrownBuild.grown(RandomBooks.any(dice));
+            Set<String> items = RandomBooks.someItems(book, dice);
+            return new Job(book, items, Moment.values()[dice.nextInt(Moment.values().length)]);
+        });
+        return Stream.concat(known, random);
     }
 
     @ParameterizedTest(name = "{0}")
@@ -81,19 +95,52 @@ class FoundOutOfTimeTest {
             return;
         }
         Hands hands = new Hands(plan);
-        hands.until(job.moment());
-        hands.foundOutOfTime(job.moment());
-        List<String> order = hands.state.plan().steps().stream().map(Step::code).toList();
-        assertThat(order).contains("safepos");
-        while (hands.state.next().isPresent()) {
-            hands.answer();
-        }
-        hands.enter(new CardEvent.Completed(""));
+        until(hands, job.moment());
+        hands.tell(found(hands.state.next().orElseThrow(), job.moment()));
+        assertThat(hands.state.plan().steps()).extracting(Step::code).contains("safepos");
+        hands.toTheEnd();
 
         assertThat(hands.state.signature()).isPresent();
-        assertThat(DryRun.prove(hands.book(), hands.goal(), hands.did).breaches())
-                .as("%s, done: %s", job, hands.did)
-                .isEmpty();
+        assertThat(hands.breaches(0)).as("%s, done: %s", job, hands.did).isEmpty();
+    }
+
+    private static boolean isFinding(Step step) {
+        return step.gate().filter(g -> g == GateKind.REFERENCE_FOUND).isPresent();
+    }
+
+    private static void until(Hands hands, Moment moment) {
+        boolean open = true;
+        while (open) {
+            Step next = hands.state.next().orElseThrow();
+            open = switch (moment) {
+                case AT_FIRST_LOOK -> !next.code().equals("look") && !isFinding(next);
+                case WHEN_THE_FIRST_REFERENCE_IS_READ -> !isFinding(next);
+                case WHEN_THE_LAST_IS_READ -> !isFinding(next) || more(hands.state.plan(), next);
+            };
+            if (open) {
+                hands.answer();
+            }
+        }
+    }
+
+    /** Something else is found after this step. */
+    private static boolean more(CardPlan plan, Step step) {
+        return plan.steps().stream()
+                .dropWhile(s -> !s.code().equals(step.code()))
+                .skip(1)
+                .anyMatch(FoundOutOfTimeTest::isFinding);
+    }
+
+    private static CardEvent found(Step next, Moment moment) {
+        return moment == Moment.AT_FIRST_LOOK && next.task() instanceof Task.Inspect look
+                ? new CardEvent.Inspected(
+                        next.code(),
+                        look.says().entrySet().stream()
+                                .filter(e -> e.getValue() == EvidenceKind.BELT_FAILED)
+                                .map(Map.Entry::getKey)
+                                .findFirst()
+                                .orElseThrow())
+                : new CardEvent.OutOfTime("a tooth out");
     }
 
     @ParameterizedTest(name = "{0}")
@@ -143,109 +190,5 @@ class FoundOutOfTimeTest {
         assertThat(DryRun.prove(book, goal, right).breaches()).isEmpty();
         assertThat(DryRun.prove(book, goal, wrong).breaches())
                 .anySatisfy(b -> assertThat(b.laws()).contains(Law.MOVEMENTS));
-    }
-
-    /** Answers what the card asks next, and remembers what was done. */
-    private static final class Hands {
-        private CardState state;
-        private final List<Operation> did = new ArrayList<>();
-
-        Hands(CardPlan plan) {
-            state = CardState.fresh(plan);
-            enter(new CardEvent.Started(138_000, "keys here"));
-        }
-
-        void until(Moment moment) {
-            boolean open = true;
-            while (open) {
-                Step next = state.next().orElseThrow();
-                boolean look = next.code().equals("look");
-                boolean finding =
-                        next.gate().filter(g -> g == GateKind.REFERENCE_FOUND).isPresent();
-                open = switch (moment) {
-                    case AT_FIRST_LOOK -> !look && !finding;
-                    case WHEN_THE_FIRST_REFERENCE_IS_READ -> !finding;
-                    case WHEN_THE_LAST_IS_READ -> !finding || more(next);
-                };
-                if (open) {
-                    answer();
-                }
-            }
-        }
-
-        /** Something else is found after this step. */
-        private boolean more(Step step) {
-            return state.plan().steps().stream()
-                    .dropWhile(s -> !s.code().equals(step.code()))
-                    .skip(1)
-                    .anyMatch(s ->
-                            s.gate().filter(g -> g == GateKind.REFERENCE_FOUND).isPresent());
-        }
-
-        void foundOutOfTime(Moment moment) {
-            List<Operation> before = state.did();
-            Step next = state.next().orElseThrow();
-            boolean look = moment == Moment.AT_FIRST_LOOK && next.task() instanceof Task.Inspect;
-            CardEvent found =
-                    look ? new CardEvent.Inspected(next.code(), failed(next)) : new CardEvent.OutOfTime("a tooth out");
-            enter(found);
-            List<Operation> recorded = new ArrayList<>(state.did());
-            before.forEach(recorded::remove);
-            did.addAll(recorded);
-        }
-
-        private static String failed(Step look) {
-            return ((Task.Inspect) look.task())
-                    .says().entrySet().stream()
-                            .filter(e -> e.getValue() == EvidenceKind.BELT_FAILED)
-                            .map(java.util.Map.Entry::getKey)
-                            .findFirst()
-                            .orElseThrow();
-        }
-
-        void answer() {
-            Step step = state.next().orElseThrow();
-            boolean counted = state.plan().steps().stream()
-                    .takeWhile(s -> !s.code().equals(step.code()))
-                    .anyMatch(
-                            s -> !step.operations().isEmpty() && s.operations().equals(step.operations()));
-            if (!counted) {
-                did.addAll(step.operations());
-            }
-            boolean open = step.task() instanceof Task.Tighten t && t.spec().isEmpty();
-            enter(
-                    open
-                            ? new CardEvent.TorqueEntered(
-                                    step.code(),
-                                    100,
-                                    knollfield.core.units.TorqueUnit.NEWTON_METRE,
-                                    java.util.OptionalInt.empty(),
-                                    true)
-                            : BookAnswer.to(step));
-        }
-
-        void enter(CardEvent event) {
-            state = state.after(entry(event));
-        }
-
-        private CardEntry entry(CardEvent event) {
-            return new CardEntry(state.seq() + 1, Bench.NOW.plusSeconds(60 * state.seq()), "Hedra Voss", false, event);
-        }
-
-        Anatomy book() {
-            return new Anatomy(family().build().orElseThrow(), Set.of());
-        }
-
-        private EngineFamily family() {
-            CardBasis basis = state.plan().basis();
-            return basis.family().settled(basis.scope().variants());
-        }
-
-        Goal goal() {
-            return new Goal(RoutedCard.goal(
-                    family(),
-                    family().build().orElseThrow(),
-                    state.plan().basis().scope().items()));
-        }
     }
 }

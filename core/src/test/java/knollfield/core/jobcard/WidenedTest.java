@@ -10,17 +10,12 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import knollfield.core.Families;
-import knollfield.core.dryrun.DryRun;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.TensionerKind;
-import knollfield.core.engine.build.Anatomy;
-import knollfield.core.engine.build.Build;
 import knollfield.core.engine.grow.GrownBuild;
-import knollfield.core.engine.work.Breach;
-import knollfield.core.engine.work.Goal;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.kinds.Kind;
@@ -156,65 +151,5 @@ class WidenedTest {
                 .orElseThrow();
         assertThat(fitted.state.answers()).doesNotContainKey(seals.code());
         assertThat(seals.operations()).doesNotContain(Operation.of(Verb.FIT, "tensioner"));
-    }
-
-    /** Answers what the card asks next, and remembers what was done. */
-    private static final class Hands {
-        private CardState state;
-        private final List<Operation> did = new ArrayList<>();
-
-        Hands(CardPlan plan) {
-            state = CardState.fresh(plan);
-            enter(new CardEvent.Started(138_000, "keys here"));
-        }
-
-        boolean goesOn() {
-            return state.next().isPresent();
-        }
-
-        boolean mayGoOn() {
-            return state.next().filter(s -> !state.awaitsOwner(s)).isPresent();
-        }
-
-        void answer() {
-            Step step = state.next().orElseThrow();
-            // a second step of one operation, such as the second turn, is the same thing done
-            boolean counted = state.plan().steps().stream()
-                    .takeWhile(s -> !s.code().equals(step.code()))
-                    .anyMatch(
-                            s -> !step.operations().isEmpty() && s.operations().equals(step.operations()));
-            if (!counted) {
-                did.addAll(step.operations());
-            }
-            enter(event(step));
-        }
-
-        private static CardEvent event(Step step) {
-            if (step.task() instanceof Task.Tighten t && t.spec().isEmpty()) {
-                return new CardEvent.TorqueEntered(
-                        step.code(),
-                        100,
-                        knollfield.core.units.TorqueUnit.NEWTON_METRE,
-                        java.util.OptionalInt.empty(),
-                        true);
-            }
-            return BookAnswer.to(step);
-        }
-
-        void enter(CardEvent event) {
-            state = state.after(new CardEntry(
-                    state.seq() + 1, Bench.NOW.plusSeconds(60 * state.seq()), "Hedra Voss", false, event));
-        }
-
-        /** What was broken after the first {@code before} things done. */
-        List<Breach> breaches(int before) {
-            CardBasis basis = state.plan().basis();
-            Build build = basis.family().build().orElseThrow();
-            Anatomy book = new Anatomy(build, basis.equipment());
-            Goal goal = new Goal(
-                    RoutedCard.goal(basis.family(), build, state.scope().items()));
-            return DryRun.goesOn(book, goal, did.subList(0, before), did.subList(before, did.size()))
-                    .breaches();
-        }
     }
 }

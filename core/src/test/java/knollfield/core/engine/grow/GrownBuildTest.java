@@ -3,13 +3,8 @@ package knollfield.core.engine.grow;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -26,7 +21,6 @@ import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ReferenceMethod;
 import knollfield.core.engine.TensionerKind;
-import knollfield.core.engine.TorqueSpec;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Hardware;
 import knollfield.core.engine.build.Joint;
@@ -39,7 +33,6 @@ import knollfield.core.jobcard.CardGenerator;
 import knollfield.core.jobcard.CardNotProven;
 import knollfield.core.jobcard.CardPlan;
 import knollfield.core.jobcard.CardScope;
-import knollfield.core.units.Torque;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -48,116 +41,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Books of schema version 1 as books that say how the engine is built; their cards are worked out and proven. */
 class GrownBuildTest {
 
-    private static final TorqueSpec CRANK = new TorqueSpec(new Torque(130), OptionalInt.of(90), "the test's own book");
-
     /** Common practice, no source: these are tight before they are let go; the others are set and then made tight. */
     private static final Set<TensionerKind> LETS_GO =
             Set.of(TensionerKind.SPRING_PIN, TensionerKind.HYDRAULIC_PIN, TensionerKind.CHAIN_RATCHET);
-
-    private static Handling handling(Random random) {
-        Handling careful = Handling.careful();
-        Handling.Cams cams = pick(random, Handling.Cams.values());
-        return new Handling(
-                random.nextBoolean() ? OptionalInt.of(10) : OptionalInt.empty(),
-                "a quarter turn before the top",
-                random.nextBoolean() ? List.of("the arrow on the cover") : List.of(),
-                cams,
-                random.nextBoolean() ? Optional.of("a wrench on the hexagon") : Optional.empty(),
-                pick(random, Handling.CamSprockets.values()),
-                pick(random, Handling.PumpTiming.values()),
-                "as seated",
-                Optional.empty(),
-                pick(random, Handling.BoltsFinal.values()),
-                pick(random, Handling.BoltsFinal.values()),
-                random.nextBoolean() ? Optional.of("crank") : Optional.empty(),
-                random.nextBoolean(),
-                "",
-                "",
-                0,
-                careful.acceptance(),
-                Optional.empty(),
-                random.nextInt(4) == 0 ? List.of(new Handling.Clearance("Inlet valves", 0.15, 0.18)) : List.of());
-    }
-
-    private static <T> T pick(Random random, T[] all) {
-        return all[random.nextInt(all.length)];
-    }
-
-    private static EngineFamily belt(Random random) {
-        return Families.belt(
-                pick(random, TensionerKind.values()),
-                random.nextBoolean(),
-                pick(random, CrankFit.values()),
-                Interference.YES,
-                pick(random, ReferenceMethod.values()),
-                handling(random),
-                List.of(),
-                random.nextInt(5) == 0 ? Optional.empty() : Optional.of(CRANK));
-    }
-
-    private static EngineFamily chain(Random random) {
-        return Families.chain(
-                handling(random),
-                random.nextBoolean() ? "front" : "cover",
-                pick(random, knollfield.core.engine.Joint.Stage.values()));
-    }
-
-    /** The same book in other words: codes that other things bear too, titles that say nothing, steps left out. */
-    private static EngineFamily scrambled(EngineFamily f, Random random) {
-        List<String> names = new ArrayList<>(List.of(
-                "belt", "crank", "coolant", "oil", "timed", "7", "cam", "turner", "window", "pulley", "mount",
-                "across"));
-        Collections.shuffle(names, random);
-        Map<String, String> codes = new HashMap<>();
-        f.accessSteps()
-                .forEach(s ->
-                        codes.put(s.code(), random.nextBoolean() ? names.get(codes.size()) : "step " + codes.size()));
-        boolean silent = random.nextBoolean();
-        List<AccessStep> steps = f.accessSteps().stream()
-                .map(s -> new AccessStep(
-                        Objects.requireNonNull(codes.get(s.code())),
-                        silent ? "Arbeit " + codes.get(s.code()) : s.title(),
-                        s.minutes(),
-                        s.requires().stream().map(codes::get).toList(),
-                        s.equipment(),
-                        s.opens().stream().filter(j -> random.nextInt(6) > 0).toList(),
-                        s.helperMinutes()))
-                .toList();
-        List<Item> items = f.items().stream()
-                .map(i -> new Item(
-                        i.code(),
-                        i.kind(),
-                        silent ? "Teil " + i.code() : i.name(),
-                        i.part(),
-                        i.schedule(),
-                        i.accessSteps().stream().map(codes::get).toList(),
-                        i.drivenByTimingDrive()))
-                .toList();
-        return new EngineFamily(
-                f.code(),
-                f.name(),
-                f.drive(),
-                f.interference(),
-                f.crankFit(),
-                f.reference(),
-                silent && f.reference() == ReferenceMethod.PINS ? List.of("P1", "P2") : f.pins(),
-                f.tensioner(),
-                f.pinOutBeforeTurns(),
-                random.nextBoolean(),
-                f.moveOver(),
-                f.blankingPlugs(),
-                f.coolantLitres(),
-                f.path(),
-                items,
-                steps,
-                f.joints(),
-                f.repair(),
-                List.of("Mind the crank bolt", "Wrong oil swells it"),
-                f.handling(),
-                f.variants(),
-                f.tools(),
-                f.kits());
-    }
 
     /** The book with some of its steps needing others first, as far as that does not run in a circle. */
     private static EngineFamily tangled(EngineFamily f, Random random) {
@@ -216,14 +102,6 @@ class GrownBuildTest {
                 f.kits());
     }
 
-    /** Some of a family's items, at least one. */
-    private static Set<String> someItems(EngineFamily family, Random random) {
-        List<String> all =
-                new ArrayList<>(family.items().stream().map(Item::code).toList());
-        Collections.shuffle(all, random);
-        return Set.copyOf(all.subList(0, 1 + random.nextInt(all.size())));
-    }
-
     static Stream<Integer> seeds() {
         return IntStream.range(0, 400).boxed();
     }
@@ -233,8 +111,8 @@ class GrownBuildTest {
     @MethodSource("seeds")
     void aBookOfVersionOneGivesAProvenCard(int seed) {
         Random random = new Random(seed);
-        EngineFamily family = scrambled(random.nextInt(4) == 0 ? chain(random) : belt(random), random);
-        Set<String> items = someItems(family, random);
+        EngineFamily family = RandomBooks.any(random);
+        Set<String> items = RandomBooks.someItems(family, random);
 
         CardPlan card = CardGenerator.generate(new CardBasis(
                 family,
@@ -251,9 +129,11 @@ class GrownBuildTest {
     @MethodSource("seeds")
     void aTangledBookIsReadAndGivesAProvenCardOrNamesWhatForbidsIt(int seed) {
         Random random = new Random(seed);
-        EngineFamily family = tangled(random.nextBoolean() ? chain(random) : belt(random), random);
+        EngineFamily family =
+                tangled(random.nextBoolean() ? RandomBooks.chain(random) : RandomBooks.belt(random), random);
         assertThat(GrownBuild.grown(family).items()).isEqualTo(family.items());
-        CardBasis basis = new CardBasis(family, Set.of(), Set.of(), CardScope.of(someItems(family, random)));
+        CardBasis basis =
+                new CardBasis(family, Set.of(), Set.of(), CardScope.of(RandomBooks.someItems(family, random)));
         try {
             assertThat(CardGenerator.generate(basis).step("start:engine")).isPresent();
         } catch (CardNotProven e) {

@@ -1,4 +1,4 @@
-import type { Schemas } from '../../api/client';
+import type { Schemas } from '../api/client';
 
 /** Days of the week as they are ticked. */
 export const DAYS: { value: Schemas['NewPerson']['workingDays'][number]; label: string }[] = [
