@@ -129,6 +129,20 @@ class PlacesApiTest {
                         .json(),
                 "Harbour vans");
         ines.delete(path + "?version=" + made.get("version")).problem(409, "conflict");
+        // somebody signs in for it
+        ines.post("/api/setup/people", """
+                        {"signIn": "loveday", "name": "Loveday Tonkin", "role": "FLEET_CONTACT", "fleetId": %d,
+                         "skills": [], "workingDays": [], "password": "long-enough"}
+                        """.formatted(made.get("id").asLong())).ok();
+        String now = path + "?version=" + changed.get("version");
+        assertThat(ines.delete(now).errorAt("/id")).contains("still has 1");
+        JsonNode loveday = named(ines.get("/api/setup/people").ok().json(), "Loveday Tonkin");
+        ines.put("/api/setup/people/" + loveday.get("id").asLong(), """
+                        {"name": "Loveday Tonkin", "role": "FLEET_CONTACT", "fleetId": %d, "skills": [],
+                         "workingDays": [], "active": false, "version": %d}
+                        """.formatted(
+                                made.get("id").asLong(), loveday.get("version").asInt()))
+                .ok();
         List<String> left = ines.delete(path + "?version=" + changed.get("version"))
                 .ok()
                 .json()

@@ -174,6 +174,25 @@ class FoundOutOfTimeTest {
     }
 
     @Test
+    void theCrankIsNotBroughtToWhereAShaftThatIsNotSetCouldMeetIt() {
+        Kind kind = Kinds.kind("e09").orElseThrow();
+        Anatomy book = new Anatomy(kind.build(), Set.of());
+        Goal goal = new Goal(Set.of("a", "b"));
+        List<Operation> wrong =
+                new ArrayList<>(Router.lay(book, goal, EngineState.closed().lost(Set.of("a", "b")))
+                        .operations());
+        Operation parked =
+                wrong.stream().filter(o -> o.verb() == Verb.BRING).findFirst().orElseThrow();
+        Operation elsewhere = Operation.of(Verb.BRING, "a", 9);
+        wrong.add(wrong.indexOf(parked), elsewhere);
+
+        assertThat(DryRun.prove(book, goal, wrong).breaches()).anySatisfy(b -> {
+            assertThat(b.laws()).contains(Law.MOVEMENTS);
+            assertThat(b.operation()).contains(elsewhere);
+        });
+    }
+
+    @Test
     void noShaftIsTurnedBeforeTheCrankStandsWhereItIsFree() {
         Kind kind = Kinds.kind("e09").orElseThrow();
         Anatomy book = new Anatomy(kind.build(), Set.of());
