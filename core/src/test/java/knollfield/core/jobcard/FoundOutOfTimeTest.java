@@ -188,7 +188,7 @@ class FoundOutOfTimeTest {
 
         assertThat(DryRun.prove(book, goal, wrong).breaches()).anySatisfy(b -> {
             assertThat(b.laws()).contains(Law.MOVEMENTS);
-            assertThat(b.operation()).contains(elsewhere);
+            assertThat(b.at()).contains(elsewhere);
         });
     }
 
