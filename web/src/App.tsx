@@ -20,6 +20,7 @@ const Board = lazy(() => import('./features/board/Board'));
 const JobList = lazy(() => import('./features/jobs/JobList'));
 const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
 const Engines = lazy(() => import('./features/engines/Engines'));
+const NewEngine = lazy(() => import('./features/engines/NewEngine'));
 const Engine = lazy(() => import('./features/engines/Engine'));
 const Stores = lazy(() => import('./features/stores/Stores'));
 const Needs = lazy(() => import('./features/stores/Needs'));
@@ -94,6 +95,7 @@ const router = createBrowserRouter([
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/practice', element: <Practice /> },
       { path: '/engines', element: <Engines /> },
+      { path: '/engines/new', element: <NewEngine /> },
       { path: '/engines/:code', element: <Engine /> },
       {
         path: '/stores',

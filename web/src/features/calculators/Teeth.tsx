@@ -9,7 +9,8 @@ import { short, Sum } from './fields';
 
 /** Turns the drawn loop by teeth and whole turns: where the marks stand, and when paint on the belt returns. */
 export function TeethCalculator({ path }: { path?: Schemas['PathView'] }) {
-  const { data: families } = useQuery({ ...enginesQuery, enabled: path === undefined });
+  const { data: engines } = useQuery({ ...enginesQuery, enabled: path === undefined });
+  const families = engines?.filter((f) => f.drawn);
   const [picked, setPicked] = useState('');
   const code = picked || families?.[0]?.code || '';
   const { data: round } = useQuery({

@@ -31,7 +31,11 @@ const answered = (words: string, good = true) => ({
   deviation: false,
 });
 
-const wheel = (name: string, y: number, teeth: number): Card['path']['pulleys'][number] => ({
+const wheel = (
+  name: string,
+  y: number,
+  teeth: number,
+): NonNullable<Card['path']>['pulleys'][number] => ({
   code: name,
   name,
   role: name === 'Crank' ? 'CRANK' : 'CAM',
@@ -263,7 +267,7 @@ describe('a card at the bench', () => {
   });
 
   it('draws the loop a step is done to, and every loop where the whole engine turns', async () => {
-    const path = card([]).path;
+    const path = card([]).path!;
     const loops = [
       { code: 'front', name: 'Front chain', path },
       { code: 'rear', name: 'Rear chain', path },

@@ -225,15 +225,19 @@ function Look({
       <p className="muted">
         {card.loops.length > 0
           ? card.loops.map((l) => `${l.name}: ${l.path.teeth} ${l.path.counted}`).join(', ') + '. '
-          : `${card.path.teeth} ${card.path.counted} on the loop. `}
-        Paint marks on {card.loops.length > 0 ? 'all of them' : 'it'} line up again after{' '}
-        <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
+          : card.path && `${card.path.teeth} ${card.path.counted} on the loop. `}
+        {card.turnsUntilPaintReturns !== undefined && (
+          <>
+            Paint marks on {card.loops.length > 0 ? 'all of them' : 'it'} line up again after{' '}
+            <b>{card.turnsUntilPaintReturns} turns</b>; the marks of the wheels after two.
+          </>
+        )}
       </p>
     </>
   );
 }
 
-type Path = Card['path'];
+type Path = NonNullable<Card['path']>;
 
 /** The loop the step is done to where the engine has several, else all of them side by side. */
 function Loops({
@@ -245,7 +249,12 @@ function Loops({
   step: Step;
   teethOf: (path: Path) => number;
 }) {
-  if (card.loops.length === 0) return <TurningPath path={card.path} teeth={teethOf(card.path)} />;
+  if (card.loops.length === 0)
+    return card.path ? (
+      <TurningPath path={card.path} teeth={teethOf(card.path)} />
+    ) : (
+      <p className="muted">No drawing of this engine is on file.</p>
+    );
   const own = card.loops.filter((l) => step.things.includes(l.code));
   return (
     <div className="card-loops">

@@ -63,13 +63,19 @@ export default function Engine() {
                   </figure>
                 ))}
               </div>
-            ) : (
+            ) : view.path ? (
               <>
                 <BookPathPicture path={view.path} />
                 <p className="hint">{pathWords(view.path)}</p>
               </>
+            ) : (
+              <p className="hint">
+                No drawing is on file: runs, lengths and paint marks are not computed, and there is
+                nothing to practise on. Cards do not need it. It is typed under “Change the book”,
+                Path.
+              </p>
             )}
-            <Wheels path={view.path} />
+            {view.path && <Wheels path={view.path} />}
           </div>
           <div>
             <div className="actions">
@@ -86,6 +92,19 @@ export default function Engine() {
                 Give out as JSON
               </a>
             </div>
+            {view.gaps.length > 0 && (
+              <>
+                <h2>Not on file</h2>
+                <dl className="gaps">
+                  {view.gaps.map((g) => (
+                    <div key={g.what + g.blocks}>
+                      <dt>{g.what}</dt>
+                      <dd>{g.blocks}</dd>
+                    </div>
+                  ))}
+                </dl>
+              </>
+            )}
             {view.grown && (
               <p className="hint">
                 How this engine is built was worked out from the steps and joints of the book.{' '}

@@ -15,9 +15,22 @@ export default function Engines() {
   const { data: families, error, refetch } = useQuery(enginesQuery);
   return (
     <div className="page engines">
-      <h1>Engines</h1>
+      <div className="page-head">
+        <h1>Engines</h1>
+        {me.manages && (
+          <Link className="button" to="/engines/new">
+            New family
+          </Link>
+        )}
+      </div>
       <ProblemNote error={error} retry={() => refetch()} />
-      {families?.length === 0 && <p>No engine families yet. Take one in from a document.</p>}
+      {families?.length === 0 && (
+        <p>
+          No engine families yet. A vehicle’s belt is due by its family’s book, and a job is worked
+          by it. Write one down with <Link to="/engines/new">New family</Link>, or take one in from
+          a document.
+        </p>
+      )}
       <div className="engines-columns">
         <table className="plain">
           <thead>

@@ -79,3 +79,40 @@ export const useTakeBook = (preview: boolean) => {
     },
   });
 };
+
+/** What a new family can be begun from. */
+export const beginningsQuery = queryOptions({
+  queryKey: ['engine-forms'],
+  queryFn: () => data(api.GET('/api/setup/engine-forms')),
+});
+
+export const beginQuery = (
+  like: string | undefined,
+  copy: string | undefined,
+  extras: Schemas['ExtraChoice']['code'][],
+) =>
+  queryOptions({
+    queryKey: ['engine-forms', 'begin', like, copy, extras],
+    queryFn: () =>
+      data(api.GET('/api/setup/engine-forms/begin', { params: { query: { like, copy, extras } } })),
+    // what is being typed is not begun anew behind it
+    staleTime: Infinity,
+  });
+
+/** What the answers so far block and prove. */
+export const formCheckQuery = (answers: Schemas['Answers']) =>
+  queryOptions({
+    queryKey: ['engine-forms', 'check', answers],
+    queryFn: () => data(api.POST('/api/setup/engine-forms/check', { body: answers })),
+  });
+
+export const useFileForm = (onDone: (filed: Schemas['FiledFamily']) => void) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas['Answers']) => data(api.POST('/api/setup/engine-forms', { body })),
+    onSuccess: async (filed) => {
+      await client.invalidateQueries();
+      onDone(filed);
+    },
+  });
+};

@@ -15,7 +15,8 @@ const STEPS = [
 
 /** A trainer for apprentices; nothing of it reaches a real job. */
 export default function Practice() {
-  const { data: families, error } = useQuery(enginesQuery);
+  const { data: engines, error } = useQuery(enginesQuery);
+  const families = engines?.filter((f) => f.drawn);
   const [family, setFamily] = useState('');
   const [seed, setSeed] = useState(() => Math.floor(Math.random() * 1_000_000));
   const code = family || families?.[0]?.code || '';
@@ -32,6 +33,9 @@ export default function Practice() {
         On the drawn loop, never on a real job: nothing here is recorded. The scoring is the same
         geometry that the cards use.
       </p>
+      {families?.length === 0 && (
+        <p>No engine family with a drawing is on file yet; a drawing is typed in its book.</p>
+      )}
       <div className="practice-choice">
         <label htmlFor="practice-family">Engine family</label>
         <select id="practice-family" value={code} onChange={(e) => setFamily(e.target.value)}>

@@ -7,6 +7,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.problem.Checks;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.core.calculator.BeltTension;
 import knollfield.core.calculator.CoolantMix;
@@ -236,7 +237,9 @@ class BenchCalculationController {
         new Checks()
                 .that(Math.abs(in.crankTeeth()) <= 100_000, "/crankTeeth", "At most 100,000 teeth.")
                 .orThrow();
-        BeltPath path = family.path();
+        BeltPath path = family.path()
+                .orElseThrow(() -> new InvalidInput(
+                        "/family", "%s has no drawing on file to count round.".formatted(family.name())));
         List<WheelTurned> wheels = path.pulleys().stream()
                 .filter(p -> p.teeth() > 0)
                 .map(p -> turned(p, in.crankTeeth()))

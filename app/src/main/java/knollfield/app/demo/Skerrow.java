@@ -228,7 +228,7 @@ class Skerrow implements SmartInitializingSingleton {
                 lead,
                 suffix.isEmpty() ? Optional.empty() : Optional.of(book.number()),
                 new FitCheck.Data(
-                        drive ? OptionalInt.of(family.path().teeth()) : OptionalInt.empty(),
+                        drive ? OptionalInt.of(family.path().orElseThrow().teeth()) : OptionalInt.empty(),
                         drive && family.drive().isBelt() ? OptionalDouble.of(25.4) : OptionalDouble.empty(),
                         OptionalDouble.empty(),
                         OptionalDouble.empty(),

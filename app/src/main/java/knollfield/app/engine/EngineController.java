@@ -10,6 +10,7 @@ import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.engine.BeltPath;
+import knollfield.core.engine.BookGaps;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
@@ -48,6 +49,7 @@ class EngineController {
         this.clock = clock;
     }
 
+    /** @param drawn a drawing of belt or chain is on file */
     record FamilyRow(
             String code,
             String name,
@@ -57,9 +59,13 @@ class EngineController {
             int version,
             int items,
             int remarks,
-            int toolSetCopies) {}
+            int toolSetCopies,
+            boolean drawn) {}
 
     record RemarkView(String pointer, String words) {}
+
+    /** What is not on file, and what does not work until it is. */
+    record BookGapView(String what, String blocks) {}
 
     record RunView(String from, String to, boolean tight) {}
 
@@ -107,9 +113,10 @@ class EngineController {
             int newest,
             Map<String, Object> family,
             boolean grown,
-            LoopView path,
+            @Nullable LoopView path,
             List<NamedLoop> loops,
             List<RemarkView> remarks,
+            List<BookGapView> gaps,
             List<VersionView> versions) {}
 
     /** A loop of an engine that has several, as drawn. */
@@ -145,7 +152,8 @@ class EngineController {
                         f.version(),
                         f.family().items().size(),
                         f.family().remarks().size(),
-                        book.toolSetCopies(f.family().code())))
+                        book.toolSetCopies(f.family().code()),
+                        f.family().path().isPresent()))
                 .toList();
     }
 
@@ -173,9 +181,12 @@ class EngineController {
                 newest,
                 json.map(family),
                 versions.stream().anyMatch(v -> v.version() == wanted && v.grown()),
-                path(family.path(), family.drive()),
+                family.path().map(p -> path(p, family.drive())).orElse(null),
                 loops(family),
                 remarks(family),
+                BookGaps.of(family).stream()
+                        .map(g -> new BookGapView(g.what(), g.blocks()))
+                        .toList(),
                 versions.stream()
                         .map(v -> new VersionView(v.version(), v.changedBy(), v.changedAt(), v.note()))
                         .toList());
@@ -204,7 +215,9 @@ class EngineController {
     @PostMapping("/check")
     LoopView check(@RequestBody FamilyChange change) {
         EngineFamily family = json.read(change.family());
-        return path(family.path(), family.drive());
+        return path(
+                family.path().orElseThrow(() -> new InvalidInput("/family/path", "There is no drawing to try yet.")),
+                family.drive());
     }
 
     /**

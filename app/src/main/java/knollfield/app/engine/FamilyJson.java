@@ -152,7 +152,9 @@ public class FamilyJson {
         if (family.get("build") != null && !family.get("build").isNull()) {
             build(family.get("build"), faults);
         }
-        path(family.get("path"), faults);
+        if (family.get("path") != null && !family.get("path").isNull()) {
+            path(family.get("path"), faults);
+        }
         if (faults.isEmpty()) {
             try {
                 return GrownBuild.grown(json.treeToValue(family, EngineFamily.class));
@@ -280,6 +282,8 @@ public class FamilyJson {
         String words = switch (error.getKeyword()) {
             case "required" -> "This is missing.";
             case "additionalProperties" -> "The format knows no such field.";
+            case "pattern" ->
+                message(error).contains("\\d") ? "A figure such as 25 or 2.5." : "Letters, digits, - and _ only.";
             default -> sentence(message(error));
         };
         return new FieldProblem(at.startsWith("/") || at.isEmpty() ? at : "/" + at, words);

@@ -5,7 +5,9 @@ import java.util.List;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.PathView;
 import knollfield.app.problem.Checks;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
+import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.practice.Exercise;
 import knollfield.core.practice.Marks;
@@ -67,13 +69,13 @@ class PracticeController {
     @GetMapping("/{family}")
     RoundView round(@PathVariable String family, @RequestParam long seed) {
         EngineFamily engine = engine(family);
-        Exercise e = Exercise.of(engine.path(), engine.handling(), seed);
+        Exercise e = Exercise.of(path(engine), engine.handling(), seed);
         return new RoundView(
                 engine.code(),
                 engine.name(),
                 seed,
-                PathView.of(engine.path(), engine.drive()),
-                engine.path().crankTeeth(),
+                PathView.of(path(engine), engine.drive()),
+                path(engine).crankTeeth(),
                 engine.handling().turningBackDegrees().isPresent()
                         ? engine.handling().turningBackDegrees().getAsInt()
                         : null,
@@ -100,13 +102,19 @@ class PracticeController {
                 .orThrow();
         EngineFamily engine = engine(a.family());
         Marks marks = Marks.of(
-                Exercise.of(engine.path(), engine.handling(), a.seed()),
+                Exercise.of(path(engine), engine.handling(), a.seed()),
                 new Marks.Answers(a.turns(), a.order(), a.wheelOut(), a.teethOut(), a.decision()));
         return new RoundMarks(
                 marks.points(),
                 marks.parts().stream()
                         .map(p -> new RoundPart(p.name(), p.points(), Marks.MOST, p.words()))
                         .toList());
+    }
+
+    private static BeltPath path(EngineFamily engine) {
+        return engine.path()
+                .orElseThrow(() -> new InvalidInput(
+                        "/family", "%s has no drawing on file to practise on.".formatted(engine.name())));
     }
 
     private EngineFamily engine(String code) {

@@ -88,8 +88,8 @@ class GettingReady {
                     "engines",
                     "Engines",
                     "No engine family is on file, so that nothing can be due.",
-                    "Take in an engine family",
-                    "/engines",
+                    "Write down an engine family",
+                    "/engines/new",
                     List.of(For.values())));
         }
         OnFile onFile = vehicles.onFile();

@@ -28,4 +28,9 @@ public record AccessStep(
             throw new IllegalArgumentException("access step %s: minutes must be zero or more".formatted(code));
         }
     }
+
+    /** This step with other book minutes. */
+    public AccessStep taking(int otherMinutes) {
+        return new AccessStep(code, title, otherMinutes, requires, equipment, opens, helperMinutes);
+    }
 }

@@ -52,4 +52,9 @@ public record Assembly(
     public static Assembly plain() {
         return new Assembly(false, Optional.empty(), List.of(), Face.NO_SEAL, false, false);
     }
+
+    /** The same with bolts of one length, for another count of them. */
+    Assembly ofOneLength() {
+        return new Assembly(reversedThread, socket, List.of(), face, threadlock, handToolsOnly);
+    }
 }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 
@@ -18,7 +19,7 @@ public final class BookChecks {
     public static List<BookFault> faults(
             ReferenceMethod reference,
             List<String> pins,
-            BeltPath path,
+            Optional<BeltPath> path,
             List<Item> items,
             List<AccessStep> steps,
             List<Joint> joints,
@@ -54,7 +55,7 @@ public final class BookChecks {
             faults.add(new BookFault("/pins", "the family is timed by pins and names none"));
         }
         Set<String> wheels = new HashSet<>();
-        path.pulleys().forEach(p -> wheels.add(p.code()));
+        path.stream().flatMap(p -> p.pulleys().stream()).forEach(p -> wheels.add(p.code()));
         handling.lastWheel().ifPresent(w -> known(List.of(w), wheels, "/handling/lastWheel", "wheel", faults));
         for (int v = 0; v < variants.size(); v++) {
             List<Variant.Choice> choices = variants.get(v).choices();

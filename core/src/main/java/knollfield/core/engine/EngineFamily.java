@@ -22,6 +22,7 @@ import knollfield.core.engine.build.Build;
  * @param moveOver small parts that go from old to new, such as washers and spacers
  * @param blankingPlugs openings to close again after locking; 0 for none
  * @param coolantLitres filling, zero or more
+ * @param path the belt or chain as drawn; empty where no drawing is on file: then no run or length is computed
  * @param repair engine repair after a failure
  * @param cautions short warnings of this family, shown where they apply
  * @param variants points to settle for each vehicle
@@ -42,7 +43,7 @@ public record EngineFamily(
         List<String> moveOver,
         int blankingPlugs,
         double coolantLitres,
-        BeltPath path,
+        Optional<BeltPath> path,
         List<Item> items,
         List<AccessStep> accessSteps,
         List<Joint> joints,
@@ -65,6 +66,9 @@ public record EngineFamily(
         kits = List.copyOf(kits);
         List<BookFault> faults =
                 BookChecks.faults(reference, pins, path, items, accessSteps, joints, handling, variants, kits);
+        if (path.isEmpty() && build.isEmpty()) {
+            faults.add(new BookFault("/path", "a book that does not say how the engine is built needs its path"));
+        }
         if (blankingPlugs < 0) {
             faults.add(new BookFault("/blankingPlugs", "blanking plugs must be zero or more"));
         }
@@ -115,7 +119,7 @@ public record EngineFamily(
                 moveOver,
                 blankingPlugs,
                 coolantLitres,
-                path,
+                Optional.of(path),
                 items,
                 accessSteps,
                 joints,
@@ -133,12 +137,62 @@ public record EngineFamily(
         return with(items, joints, Optional.of(other));
     }
 
+    /** This family without its drawing. */
+    public EngineFamily undrawn() {
+        return changed(
+                code, name, interference, Optional.empty(), items, accessSteps, joints, repair, tools, kits, build);
+    }
+
+    /** A new family begun from this one. A drawing whose teeth no longer fit is left out. */
+    public EngineFamily begun(
+            String newCode,
+            String newName,
+            Interference newInterference,
+            Build newBuild,
+            List<Item> newItems,
+            List<AccessStep> newSteps,
+            List<Joint> newJoints,
+            List<Kit> newKits,
+            RepairEstimate newRepair) {
+        boolean fits =
+                path.map(p -> p.teeth() == newBuild.loops().get(0).teeth()).orElse(false);
+        ToolSet set =
+                tools.name().equals("Set for " + name) ? new ToolSet("Set for " + newName, tools.pieces()) : tools;
+        return changed(
+                newCode,
+                newName,
+                newInterference,
+                fits ? path : Optional.empty(),
+                newItems,
+                newSteps,
+                newJoints,
+                newRepair,
+                set,
+                newKits,
+                Optional.of(newBuild));
+    }
+
     private EngineFamily with(List<Item> newItems, List<Joint> newJoints, Optional<Build> newBuild) {
+        return changed(code, name, interference, path, newItems, accessSteps, newJoints, repair, tools, kits, newBuild);
+    }
+
+    private EngineFamily changed(
+            String newCode,
+            String newName,
+            Interference newInterference,
+            Optional<BeltPath> newPath,
+            List<Item> newItems,
+            List<AccessStep> newSteps,
+            List<Joint> newJoints,
+            RepairEstimate newRepair,
+            ToolSet newTools,
+            List<Kit> newKits,
+            Optional<Build> newBuild) {
         return new EngineFamily(
-                code,
-                name,
+                newCode,
+                newName,
                 drive,
-                interference,
+                newInterference,
                 crankFit,
                 reference,
                 pins,
@@ -148,16 +202,16 @@ public record EngineFamily(
                 moveOver,
                 blankingPlugs,
                 coolantLitres,
-                path,
+                newPath,
                 newItems,
-                accessSteps,
+                newSteps,
                 newJoints,
-                repair,
+                newRepair,
                 cautions,
                 handling,
                 variants,
-                tools,
-                kits,
+                newTools,
+                newKits,
                 newBuild);
     }
 

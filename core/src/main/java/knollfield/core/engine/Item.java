@@ -30,8 +30,13 @@ public record Item(
     }
 
     /** This item as another part. */
-    Item with(Part other) {
-        return new Item(code, kind, name, other, schedule, accessSteps, drivenByTimingDrive, weakness, halfOf);
+    public Item with(Part other) {
+        return with(other, schedule);
+    }
+
+    /** This item as another part, with other limits. */
+    public Item with(Part other, Optional<Schedule> limits) {
+        return new Item(code, kind, name, other, limits, accessSteps, drivenByTimingDrive, weakness, halfOf);
     }
 
     /** An item without a known weakness. */

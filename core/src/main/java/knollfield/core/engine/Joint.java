@@ -64,4 +64,18 @@ public record Joint(
     Joint with(TorqueSpec other) {
         return new Joint(code, name, stage, bolts, Optional.of(other), critical, oneTimeParts, holdsCoolant, assembly);
     }
+
+    /** This joint with other figures, and its one-time fasteners under other numbers. */
+    public Joint figured(int otherBolts, boolean isCritical, Optional<TorqueSpec> figure, List<Part> fasteners) {
+        return new Joint(
+                code,
+                name,
+                stage,
+                otherBolts,
+                figure,
+                isCritical,
+                fasteners,
+                holdsCoolant,
+                otherBolts == bolts ? assembly : assembly.ofOneLength());
+    }
 }

@@ -169,7 +169,7 @@ final class BeltCard {
     }
 
     private void releaseAndOff() {
-        String off = TimingGeometry.layingOn(card.family.path()).stream()
+        String off = TimingGeometry.layingOn(card.family.path().orElseThrow()).stream()
                 .reduce((a, b) -> b)
                 .map(p -> lower(p.name()))
                 .orElseThrow();
@@ -245,8 +245,9 @@ final class BeltCard {
                             "runs",
                             "Teeth on each run, old belt against new",
                             new Task.Runs(
-                                    TimingGeometry.toothedRuns(card.family.path()),
-                                    card.family.path().teeth()))
+                                    TimingGeometry.toothedRuns(
+                                            card.family.path().orElseThrow()),
+                                    card.family.path().orElseThrow().teeth()))
                     .proving());
         }
         steps.add(confirm(
@@ -261,7 +262,7 @@ final class BeltCard {
     private String layingOrder() {
         return String.join(
                 ", ",
-                TimingGeometry.layingOn(card.family.path()).stream()
+                TimingGeometry.layingOn(card.family.path().orElseThrow()).stream()
                         .map(p -> p.role() == Pulley.Role.CRANK ? "crank" : lower(p.name()))
                         .toList());
     }

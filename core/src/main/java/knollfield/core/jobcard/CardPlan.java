@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -18,7 +19,7 @@ public final class CardPlan {
     private final CardBasis basis;
     private final List<Phase> phases;
     private final int bookMinutes;
-    private final int turnsUntilPaintReturns;
+    private final OptionalInt turnsUntilPaintReturns;
     private final List<Step> steps;
     private final Map<String, Step> byCode = new HashMap<>();
     private final Map<String, Integer> positions = new HashMap<>();
@@ -41,7 +42,7 @@ public final class CardPlan {
         ROUTED
     }
 
-    CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, int turnsUntilPaintReturns, Layout layout) {
+    CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, OptionalInt turnsUntilPaintReturns, Layout layout) {
         this(basis, phases, bookMinutes, turnsUntilPaintReturns, layout, Set.of());
     }
 
@@ -49,7 +50,7 @@ public final class CardPlan {
             CardBasis basis,
             List<Phase> phases,
             int bookMinutes,
-            int turnsUntilPaintReturns,
+            OptionalInt turnsUntilPaintReturns,
             Layout layout,
             Set<String> askedAgain) {
         this.basis = basis;
@@ -75,7 +76,7 @@ public final class CardPlan {
             CardBasis basis,
             List<Phase> phases,
             int bookMinutes,
-            int turnsUntilPaintReturns,
+            OptionalInt turnsUntilPaintReturns,
             Layout layout,
             Set<String> askedAgain) {
         return new CardPlan(basis, phases, bookMinutes, turnsUntilPaintReturns, layout, askedAgain);
@@ -122,7 +123,7 @@ public final class CardPlan {
     }
 
     /** Crank turns after which paint marks on the loop line up again. */
-    public int turnsUntilPaintReturns() {
+    public OptionalInt turnsUntilPaintReturns() {
         return turnsUntilPaintReturns;
     }
 

@@ -73,7 +73,7 @@ final class CardSteps {
     }
 
     CardPlan plan() {
-        return new CardPlan(basis, phases, labour.minutes(), family.path().turnsUntilPaintReturns(), layout);
+        return new CardPlan(basis, phases, labour.minutes(), RoutedCard.paintReturns(family), layout);
     }
 
     /** What no phase before has fitted or done up. */
@@ -272,7 +272,7 @@ final class CardSteps {
                                 ? "%s: number, %d %s, width, length"
                                         .formatted(
                                                 lower(item.name()),
-                                                family.path().teeth(),
+                                                family.path().orElseThrow().teeth(),
                                                 family.drive().isBelt() ? "teeth" : "links")
                                 : item.kind() == ItemKind.TENSIONER
                                         ? lower(item.name()) + ": number, side, thickness against bolt length"
@@ -336,7 +336,7 @@ final class CardSteps {
                 .notes(
                         reference == ReferenceMethod.PAINT
                                 ? List.of("Paint on the belt is back after %d turns, not now; look at the wheels."
-                                        .formatted(family.path().turnsUntilPaintReturns()))
+                                        .formatted(family.path().orElseThrow().turnsUntilPaintReturns()))
                                 : List.of())
                 .gate(GateKind.REFERENCES_TRUE)
                 .proving());
@@ -610,7 +610,7 @@ final class CardSteps {
     }
 
     List<String> references() {
-        List<String> marks = family.path().marked().stream()
+        List<String> marks = family.path().orElseThrow().marked().stream()
                 .map(p -> p.role() == Pulley.Role.CRANK ? "crank" : lower(p.name()))
                 .toList();
         return marks.isEmpty() ? List.of("own marks") : marks;

@@ -239,13 +239,14 @@ final class RoutedCard {
                 .toList();
     }
 
-    /** Over all loops where they are drawn, else of the family's own path. */
-    static int paintReturns(EngineFamily family) {
+    /** Over all loops where they are drawn, else of the family's own path; empty where no drawing is on file. */
+    static OptionalInt paintReturns(EngineFamily family) {
         return family.build()
                 .map(Build::turnsUntilPaintReturns)
                 .filter(OptionalInt::isPresent)
-                .map(OptionalInt::getAsInt)
-                .orElseGet(() -> family.path().turnsUntilPaintReturns());
+                .orElseGet(() -> family.path()
+                        .map(p -> OptionalInt.of(p.turnsUntilPaintReturns()))
+                        .orElse(OptionalInt.empty()));
     }
 
     /** Where an operation stands: open, done, or done and asked once more. */

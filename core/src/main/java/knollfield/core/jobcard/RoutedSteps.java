@@ -484,7 +484,9 @@ final class RoutedSteps {
                 .flatMap(t -> book.hardware(t).stream())
                 .map(h -> h.name() + ": in again by hand, nothing forced.")
                 .forEach(notes::add);
-        notes.add("Paint on belt or chain is back after %d turns, not now.".formatted(RoutedCard.paintReturns(family)));
+        RoutedCard.paintReturns(family)
+                .ifPresent(
+                        turns -> notes.add("Paint on belt or chain is back after %d turns, not now.".formatted(turns)));
         boolean held = things.stream()
                 .flatMap(t -> book.reference(t).stream())
                 .anyMatch(r -> r.trust() == Reference.Trust.WHILE_HELD);

@@ -107,7 +107,7 @@ public final class KindFamily {
                         .filter(f -> f.code().equals("coolant"))
                         .mapToDouble(f -> f.litres())
                         .sum(),
-                path(loop),
+                Optional.of(path(loop)),
                 items(),
                 steps(),
                 build.joints().stream().map(this::joint).toList(),

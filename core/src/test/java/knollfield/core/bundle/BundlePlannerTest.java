@@ -86,7 +86,7 @@ class BundlePlannerTest {
                 PLAIN.moveOver(),
                 1,
                 5.5,
-                PLAIN.path(),
+                PLAIN.path().orElseThrow(),
                 items,
                 PLAIN.accessSteps(),
                 PLAIN.joints(),

@@ -261,7 +261,7 @@ class DueRulesTest {
                 BELT.moveOver(),
                 BELT.blankingPlugs(),
                 BELT.coolantLitres(),
-                BELT.path(),
+                BELT.path().orElseThrow(),
                 items,
                 BELT.accessSteps(),
                 BELT.joints(),

@@ -43,7 +43,7 @@ class BookTest {
                 List.of(),
                 plugs,
                 coolant,
-                GOOD.path(),
+                GOOD.path().orElseThrow(),
                 items,
                 steps,
                 joints,

@@ -88,7 +88,7 @@ class EngineTest {
                 f.moveOver(),
                 f.blankingPlugs(),
                 f.coolantLitres(),
-                f.path(),
+                f.path().orElseThrow(),
                 f.items(),
                 steps,
                 f.joints(),

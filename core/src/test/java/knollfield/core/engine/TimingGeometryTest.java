@@ -102,7 +102,7 @@ class TimingGeometryTest {
 
     @Test
     void slackIsAtTheTensionerWhichIsLaidOverLast() {
-        BeltPath path = Families.belt(TensionerKind.SPRING_PIN, true).path();
+        BeltPath path = Families.belt(TensionerKind.SPRING_PIN, true).path().orElseThrow();
 
         assertThat(TimingGeometry.runs(path))
                 .extracting(r -> r.from() + ">" + r.to() + " " + r.pull())

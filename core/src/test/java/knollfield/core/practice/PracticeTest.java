@@ -20,11 +20,13 @@ class PracticeTest {
     private static final int CRANK = 24;
 
     private static Exercise round(long seed) {
-        return Exercise.of(FAMILY.path(), FAMILY.handling(), seed);
+        return Exercise.of(FAMILY.path().orElseThrow(), FAMILY.handling(), seed);
     }
 
     private static List<String> rightOrder() {
-        return TimingGeometry.layingOn(FAMILY.path()).stream().map(Pulley::code).toList();
+        return TimingGeometry.layingOn(FAMILY.path().orElseThrow()).stream()
+                .map(Pulley::code)
+                .toList();
     }
 
     private static Marks.Answers right(Exercise e) {
@@ -96,7 +98,7 @@ class PracticeTest {
     @ParameterizedTest
     @EnumSource(Exercise.Situation.class)
     void everySituationHasOneRightDecision(Exercise.Situation situation) {
-        Exercise e = new Exercise(FAMILY.path(), FAMILY.handling(), 1, List.of(), "inlet", 1, situation);
+        Exercise e = new Exercise(FAMILY.path().orElseThrow(), FAMILY.handling(), 1, List.of(), "inlet", 1, situation);
         for (Decision decision : Decision.values()) {
             Marks.Part part = Marks.of(e, new Marks.Answers(List.of(), List.of(), "", 0, decision))
                     .parts()

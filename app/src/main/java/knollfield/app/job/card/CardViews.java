@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.app.engine.PathView;
 import knollfield.app.job.Job;
@@ -120,8 +121,8 @@ class CardViews {
             int bookMinutes,
             int contingencyMinutes,
             WorkedView worked,
-            int turnsUntilPaintReturns,
-            PathView path,
+            @Nullable Integer turnsUntilPaintReturns,
+            @Nullable PathView path,
             List<CardLoop> loops,
             List<PhaseView> phases,
             List<GateView> gates,
@@ -186,8 +187,8 @@ class CardViews {
                         .mapToInt(CardEvent.Contingency::minutes)
                         .sum(),
                 worked(worked),
-                state.plan().turnsUntilPaintReturns(),
-                PathView.of(family.path(), family.drive()),
+                boxed(state.plan().turnsUntilPaintReturns()),
+                family.path().map(p -> PathView.of(p, family.drive())).orElse(null),
                 loops(family),
                 state.plan().phases().stream()
                         .map(p -> new PhaseView(
@@ -319,5 +320,9 @@ class CardViews {
                 .map(l -> new OfferedLine(
                         l.code(), l.name(), l.marginalMinutes(), l.reason().text()))
                 .toList();
+    }
+
+    private static @Nullable Integer boxed(OptionalInt value) {
+        return value.isPresent() ? value.getAsInt() : null;
     }
 }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.CardBasis;
@@ -65,7 +66,7 @@ class KeptPlanRepository {
             Set<String> settledBefore,
             List<Phase> phases,
             int bookMinutes,
-            int turnsUntilPaintReturns,
+            OptionalInt turnsUntilPaintReturns,
             @Nullable Set<String> askedAgain) {}
 
     /** Plans of a card by the number of the entry that asked for them. */

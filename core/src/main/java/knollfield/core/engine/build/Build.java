@@ -104,7 +104,7 @@ public record Build(
 
     /** This build with other loops. */
     public Build with(List<Loop> other) {
-        return with(other, hardware, references, joints, looks);
+        return with(other, assemblies, hardware, references, joints, fluids, looks, renews);
     }
 
     /** This build timed by other hardware and references. */
@@ -113,7 +113,7 @@ public record Build(
             List<Reference> otherReferences,
             List<Joint> otherJoints,
             List<Look> otherLooks) {
-        return with(loops, otherHardware, otherReferences, otherJoints, otherLooks);
+        return with(loops, assemblies, otherHardware, otherReferences, otherJoints, fluids, otherLooks, renews);
     }
 
     /** This build with other tightening figures, by joint code. */
@@ -122,15 +122,28 @@ public record Build(
                 .map(j ->
                         Optional.ofNullable(torques.get(j.code())).map(j::with).orElse(j))
                 .toList();
-        return with(loops, hardware, references, other, looks);
+        return with(loops, assemblies, hardware, references, other, fluids, looks, renews);
+    }
+
+    /** This build with other parts, fluids and items. */
+    public Build with(
+            List<Loop> otherLoops,
+            List<Assembly> otherAssemblies,
+            List<Joint> otherJoints,
+            List<Fluid> otherFluids,
+            List<Renews> otherRenews) {
+        return with(otherLoops, otherAssemblies, hardware, references, otherJoints, otherFluids, looks, otherRenews);
     }
 
     private Build with(
             List<Loop> otherLoops,
+            List<Assembly> otherAssemblies,
             List<Hardware> otherHardware,
             List<Reference> otherReferences,
             List<Joint> otherJoints,
-            List<Look> otherLooks) {
+            List<Fluid> otherFluids,
+            List<Look> otherLooks,
+            List<Renews> otherRenews) {
         return new Build(
                 shafts,
                 wheels,
@@ -138,13 +151,13 @@ public record Build(
                 positions,
                 otherHardware,
                 otherReferences,
-                assemblies,
+                otherAssemblies,
                 otherJoints,
                 openings,
-                fluids,
+                otherFluids,
                 otherLooks,
                 turners,
-                renews,
+                otherRenews,
                 orders,
                 cautions,
                 turnedBackDegrees,

@@ -15,4 +15,9 @@ public record Fluid(
             throw new IllegalArgumentException("fluid %s fills 0 to 100 litres, not %s".formatted(code, litres));
         }
     }
+
+    /** This fluid with another filling; zero: not on file. */
+    public Fluid of(double otherLitres) {
+        return new Fluid(code, name, otherLitres, poison, neededForSeconds, neededForRunning);
+    }
 }

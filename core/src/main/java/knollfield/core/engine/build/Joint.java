@@ -88,6 +88,10 @@ public record Joint(
                         "a tightening angle is 1 to 720 degrees, not %d".formatted(angleDegrees.orElse(0)));
             }
         }
+
+        private Stage to(Optional<Torque> otherTorque, OptionalInt otherAngle) {
+            return new Stage(otherTorque, otherAngle, passes, from, until, tightFirst);
+        }
     }
 
     /** A milestone of the work that a stage lies before or after, in working order. */
@@ -148,6 +152,49 @@ public record Joint(
                 bolts,
                 changed,
                 critical,
+                fasteners,
+                heldBy,
+                holders,
+                pinned,
+                reachedPast,
+                hiddenBy,
+                loop,
+                undoing);
+    }
+
+    /**
+     * This joint with other figures. What the order of its stages says stays; where it is done up in several torques the
+     * last is the one that is given, and the first is nipped.
+     *
+     * @param figure empty: not on file
+     */
+    public Joint figured(int otherBolts, boolean isCritical, Optional<TorqueSpec> figure) {
+        List<Stage> torques =
+                stages.stream().filter(s -> s.angleDegrees().isEmpty()).toList();
+        List<Stage> angles =
+                stages.stream().filter(s -> s.angleDegrees().isPresent()).toList();
+        List<Stage> changed = new ArrayList<>();
+        Stage last = torques.isEmpty() ? stages.get(0) : torques.get(torques.size() - 1);
+        if (torques.size() > 1) {
+            changed.add(torques.get(0).to(Optional.empty(), OptionalInt.empty()));
+        }
+        changed.add(last.to(figure.map(TorqueSpec::torque), OptionalInt.empty()));
+        Stage turned = angles.isEmpty() ? last : angles.get(0);
+        figure.ifPresentOrElse(
+                f -> f.angleDegrees().ifPresent(a -> changed.add(turned.to(Optional.empty(), OptionalInt.of(a)))),
+                // its place in the work is known though its figure is not
+                () -> {
+                    if (!angles.isEmpty()) {
+                        changed.add(turned.to(Optional.empty(), OptionalInt.empty()));
+                    }
+                });
+        return new Joint(
+                code,
+                name,
+                holds,
+                otherBolts,
+                changed,
+                isCritical,
                 fasteners,
                 heldBy,
                 holders,

@@ -95,24 +95,43 @@ public record Loop(
         }
     }
 
+    /** This loop over other wheels. */
+    public Loop over(List<String> other) {
+        return with(teeth, other, drawing);
+    }
+
+    /** This loop with other teeth or links, and no drawing where they differ from those it was drawn with. */
+    public Loop ofTeeth(int other) {
+        return with(other, wheels, other == teeth ? drawing : Optional.empty());
+    }
+
+    /** This loop without a drawing. */
+    public Loop undrawn() {
+        return with(teeth, wheels, Optional.empty());
+    }
+
     /** This loop with its drawing. */
     public Loop drawn(BeltPath path) {
+        return with(teeth, wheels, Optional.of(path));
+    }
+
+    private Loop with(int otherTeeth, List<String> otherWheels, Optional<BeltPath> otherDrawing) {
         return new Loop(
                 code,
                 name,
                 kind,
-                teeth,
+                otherTeeth,
                 before,
                 position,
                 shafts,
-                wheels,
+                otherWheels,
                 lastWheel,
                 tensioner,
                 letOff,
                 slackenFirst,
                 countBetween,
                 windows,
-                Optional.of(path));
+                otherDrawing);
     }
 
     public Loop {

@@ -95,7 +95,7 @@ public final class GrownBuild {
                 List.of(),
                 cautions(loops, joints),
                 handling.turningBackDegrees().orElse(0),
-                family.path().clockwise(),
+                family.path().orElseThrow().clockwise(),
                 handling.leftMeans(),
                 Optional.empty());
     }

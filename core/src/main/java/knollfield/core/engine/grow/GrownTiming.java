@@ -89,13 +89,19 @@ final class GrownTiming {
             case SPRING -> Shaft.WhenFree.SPRINGS;
             case ROLL -> Shaft.WhenFree.ROLLS;
         };
-        for (Pulley p : family.path().pulleys()) {
+        for (Pulley p : family.path().orElseThrow().pulleys()) {
             boolean pump = p.role() == Pulley.Role.FUEL_PUMP
                     && (p.marked() || family.handling().pumpTiming() != Handling.PumpTiming.NO_TIMED_PUMP);
             if (p.role() == Pulley.Role.CAM) {
-                shaft(p.code(), p.name(), Shaft.Role.CAM, family.path().turnsPerCrankTurn(p), free, "");
+                shaft(
+                        p.code(),
+                        p.name(),
+                        Shaft.Role.CAM,
+                        family.path().orElseThrow().turnsPerCrankTurn(p),
+                        free,
+                        "");
             } else if (pump) {
-                Ratio ratio = family.path().turnsPerCrankTurn(p);
+                Ratio ratio = family.path().orElseThrow().turnsPerCrankTurn(p);
                 shaft(p.code(), p.name(), Shaft.Role.INJECTION_PUMP, ratio, Shaft.WhenFree.STAYS, "");
             }
         }
@@ -331,7 +337,7 @@ final class GrownTiming {
                             ? strand.item().name()
                             : strand.item().name() + ", " + lower(strand.bank()),
                     family.drive(),
-                    family.path().teeth(),
+                    family.path().orElseThrow().teeth(),
                     List.copyOf(before),
                     strand.position(),
                     shaftCodes,
@@ -344,7 +350,7 @@ final class GrownTiming {
                     strand.equals(strands.get(0))
                             ? windows.stream().map(Look::code).toList()
                             : List.of(),
-                    strand.drawn() ? Optional.of(family.path()) : Optional.<BeltPath>empty()));
+                    strand.drawn() ? family.path() : Optional.<BeltPath>empty()));
         }
         return loops;
     }
@@ -388,7 +394,7 @@ final class GrownTiming {
             return List.copyOf(order);
         }
         Optional<String> last = Optional.empty();
-        for (Pulley p : TimingGeometry.layingOn(family.path())) {
+        for (Pulley p : TimingGeometry.layingOn(family.path().orElseThrow())) {
             Optional<String> there = passed(p, strand);
             there.ifPresent(order::add);
             if (family.handling().lastWheel().filter(p.code()::equals).isPresent()) {
@@ -681,7 +687,7 @@ final class GrownTiming {
         List<String> untrusted = family.handling().unreliableMarks();
         int made = 0;
         if (strand.drawn()) {
-            for (Pulley p : family.path().pulleys()) {
+            for (Pulley p : family.path().orElseThrow().pulleys()) {
                 String shaft = p.role() == Pulley.Role.CRANK
                         ? crank
                         : Optional.ofNullable(shafts.get(p.code()))

@@ -90,7 +90,7 @@ class GrownBuildTest {
                 f.moveOver(),
                 f.blankingPlugs(),
                 f.coolantLitres(),
-                f.path(),
+                f.path().orElseThrow(),
                 f.items().stream().map(item).toList(),
                 f.accessSteps().stream().map(step).toList(),
                 f.joints(),

@@ -120,7 +120,7 @@ public final class RandomBooks {
                 f.moveOver(),
                 f.blankingPlugs(),
                 f.coolantLitres(),
-                f.path(),
+                f.path().orElseThrow(),
                 items,
                 steps,
                 f.joints(),
