@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { problem, serve } from '../test/render';
-import { api, data, onLapse, Problem, sendCsv } from './client';
+import { api, data, onLapse, Problem, sendFile } from './client';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -60,7 +60,7 @@ describe('client', () => {
 
   it('sends a list as it is and reads what is wrong with it', async () => {
     serve({ 'POST /api/imports/preview': problem('/file', 'The file is empty.') });
-    const p = await failure(sendCsv('/api/imports/preview', new Blob([''])));
+    const p = await failure(sendFile('/api/imports/preview', new Blob([''])));
     expect(p.at('/file')).toBe('The file is empty.');
   });
 });

@@ -98,8 +98,20 @@ export async function data<T>(
   return result.data as T;
 }
 
-/** Sends a file's bytes as CSV. */
-export const sendCsv = <T>(path: string, file: Blob) => send<T>(path, 'text/csv', file);
+/** Sends a file's bytes as they are. */
+export const sendFile = <T>(path: string, file: Blob) =>
+  send<T>(path, 'application/octet-stream', file);
+
+/** The same where the answer is a file too. */
+export async function sendForBlob(path: string, file: Blob): Promise<Blob> {
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': token() },
+    body: file,
+  });
+  if (!response.ok) throw await problemOf(response, await response.json().catch(() => undefined));
+  return response.blob();
+}
 
 /** Sends a document as plain text, so that what cannot be read is said by the server at its place. */
 export const sendText = <T>(path: string, text: string) =>

@@ -1,5 +1,5 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
-import { api, data, sendCsv, type Schemas } from '../../api/client';
+import { api, data, type Schemas } from '../../api/client';
 
 export const workshopQuery = queryOptions({
   queryKey: ['workshop'],
@@ -85,14 +85,6 @@ export const useChangePerson = (secret?: { id: number; password: string }, onDon
     }
     return data(api.PUT('/api/setup/people/{id}', { params: { path: { id } }, body }));
   }, onDone);
-
-export const usePreview = () =>
-  useMutation({
-    mutationFn: (file: Blob) => sendCsv<Schemas['Preview']>('/api/imports/preview', file),
-  });
-
-export const useImport = (onDone: (result: Schemas['Imported']) => void) =>
-  useSetupChange((file: Blob) => sendCsv<Schemas['Imported']>('/api/imports', file), onDone);
 
 export const useAddBay = (onDone: () => void) =>
   useSetupChange((body: Schemas['NewBay']) => data(api.POST('/api/setup/bays', { body })), onDone);

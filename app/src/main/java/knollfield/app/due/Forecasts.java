@@ -23,6 +23,7 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.VehicleChanged;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
+import knollfield.app.vehicle.VehiclesChanged;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleRules;
 import knollfield.core.due.DueEngine;
@@ -189,6 +190,12 @@ public class Forecasts {
                 known.sorted().list = null;
             });
         }
+    }
+
+    /** A list is judged at once, whole, by whoever asks next. */
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    void changed(VehiclesChanged event) {
+        forget();
     }
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)

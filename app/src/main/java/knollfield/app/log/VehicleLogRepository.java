@@ -3,7 +3,10 @@ package knollfield.app.log;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.jdbc.support.KeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The log's lines. */
@@ -11,12 +14,15 @@ import org.springframework.stereotype.Repository;
 class VehicleLogRepository {
 
     private final JdbcClient jdbc;
+    private final Made made;
 
-    VehicleLogRepository(JdbcClient jdbc) {
+    VehicleLogRepository(JdbcClient jdbc, Made made) {
         this.jdbc = jdbc;
+        this.made = made;
     }
 
     void add(long vehicleId, VehicleLog.Line line) {
+        KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO vehicle_log (vehicle_id, at, by_name, what, before_text, after_text)
                         VALUES (:vehicle, :at, :by, :what, :before, :after)
@@ -27,7 +33,8 @@ class VehicleLogRepository {
                 .param("what", line.what())
                 .param("before", line.before())
                 .param("after", line.after())
-                .update();
+                .update(key, "id");
+        made.row(Made.Table.VEHICLE_LOG, Objects.requireNonNull(key.getKeyAs(Long.class)));
     }
 
     List<VehicleLog.Line> newest(long vehicleId, int most) {

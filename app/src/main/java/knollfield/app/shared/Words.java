@@ -1,5 +1,6 @@
 package knollfield.app.shared;
 
+import java.math.BigDecimal;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.time.LocalDate;
@@ -34,6 +35,11 @@ public class Words {
     /** Such as 138,000 km; rounded to whole kilometres. */
     public String km(double km) {
         return new DecimalFormat("#,##0", SYMBOLS).format(Math.round(km)) + "\u00a0km";
+    }
+
+    /** A figure with its thousands parted, such as 64,785.3; not rounded. */
+    public String plain(BigDecimal value) {
+        return new DecimalFormat("#,##0.############", SYMBOLS).format(value);
     }
 
     /** Such as €38.00. */

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import knollfield.app.log.Made;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
@@ -52,9 +53,11 @@ class HistoryRepository {
             """;
 
     private final JdbcClient jdbc;
+    private final Made made;
 
-    HistoryRepository(JdbcClient jdbc) {
+    HistoryRepository(JdbcClient jdbc, Made made) {
         this.jdbc = jdbc;
+        this.made = made;
     }
 
     /** A row and the vehicle it belongs to. */
@@ -110,7 +113,9 @@ class HistoryRepository {
                 .param("by", r.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .update(key, "id");
-        return Objects.requireNonNull(key.getKeyAs(Long.class));
+        long id = Objects.requireNonNull(key.getKeyAs(Long.class));
+        made.row(Made.Table.READING, id);
+        return id;
     }
 
     boolean markReading(long vehicleId, long readingId, boolean wrong) {
@@ -123,6 +128,7 @@ class HistoryRepository {
     }
 
     void addRenewal(long vehicleId, Renewal r, Instant at) {
+        KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO renewal
                             (vehicle_id, item_code, renewed_on, km, grade, part, better_part, job_id, entered_by, entered_at)
@@ -138,7 +144,8 @@ class HistoryRepository {
                 .param("job", r.jobId().orElse(null))
                 .param("by", r.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
-                .update();
+                .update(key, "id");
+        made.row(Made.Table.RENEWAL, Objects.requireNonNull(key.getKeyAs(Long.class)));
     }
 
     void addEvidence(long vehicleId, StoredEvidence e, Instant at) {

@@ -85,6 +85,31 @@ public record Vehicle(
                 version);
     }
 
+    /** The same vehicle as one of a fleet. */
+    public Vehicle of(Fleet other) {
+        return new Vehicle(
+                id,
+                registration,
+                vin,
+                makeModel,
+                familyCode,
+                ownerName,
+                ownerPhone,
+                Optional.of(other),
+                usageClass,
+                firstRegistered,
+                cameWithReading,
+                conditions,
+                equipment,
+                liftClass,
+                valueMinor,
+                state,
+                idleHoursPerYear,
+                own,
+                beltDateCode,
+                version);
+    }
+
     /** The same vehicle in another state, idling so many hours a year, or with another timing of its own. */
     public Vehicle with(UseState otherState, int idleHours, Optional<Policy.Own> timing, int otherVersion) {
         return new Vehicle(

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
+import knollfield.app.log.Made;
 import knollfield.app.settings.Timings;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Policy;
@@ -39,9 +40,11 @@ class VehicleRepository {
             """;
 
     private final JdbcClient jdbc;
+    private final Made made;
 
-    VehicleRepository(JdbcClient jdbc) {
+    VehicleRepository(JdbcClient jdbc, Made made) {
         this.jdbc = jdbc;
+        this.made = made;
     }
 
     Optional<Vehicle> find(long id) {
@@ -106,10 +109,12 @@ class VehicleRepository {
                         WHERE name = :name AND NOT active
                         """).params(fields(f)).update();
         if (back == 0) {
+            KeyHolder key = new GeneratedKeyHolder();
             jdbc.sql("""
                             INSERT INTO fleet (name, off_road_cap, contact_name, phone, days, version)
                             VALUES (:name, :cap, :contact, :phone, :days, 1)
-                            """).params(fields(f)).update();
+                            """).params(fields(f)).update(key, "id");
+            made.row(Made.Table.FLEET, Objects.requireNonNull(key.getKeyAs(Long.class)));
         }
     }
 
@@ -169,7 +174,9 @@ class VehicleRepository {
                             (:registration, :key, :vin, :makeModel, :family, :owner, :phone,
                              :fleet, :usage, :registered, :came, :conditions, :equipment, :lift, :value, 1)
                         """).params(fields(v)).update(key, "id");
-        return Objects.requireNonNull(key.getKeyAs(Long.class));
+        long id = Objects.requireNonNull(key.getKeyAs(Long.class));
+        made.row(Made.Table.VEHICLE, id);
+        return id;
     }
 
     /** False where the version is no longer the current one. */

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import knollfield.app.log.Made;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
@@ -45,6 +46,7 @@ public class VehicleService {
     private final WorkshopSettings settings;
     private final Words words;
     private final ApplicationEventPublisher events;
+    private final Made made;
 
     VehicleService(
             VehicleRepository vehicles,
@@ -54,7 +56,8 @@ public class VehicleService {
             WorkshopClock clock,
             WorkshopSettings settings,
             Words words,
-            ApplicationEventPublisher events) {
+            ApplicationEventPublisher events,
+            Made made) {
         this.vehicles = vehicles;
         this.histories = histories;
         this.log = log;
@@ -63,6 +66,7 @@ public class VehicleService {
         this.settings = settings;
         this.words = words;
         this.events = events;
+        this.made = made;
     }
 
     /**
@@ -113,6 +117,11 @@ public class VehicleService {
         return histories.of(vehicles.all());
     }
 
+    /** Every vehicle, without what has happened to it. */
+    public List<Vehicle> all() {
+        return vehicles.all();
+    }
+
     /** How many vehicles there are, and what they lack. */
     public OnFile onFile() {
         return vehicles.onFile();
@@ -134,7 +143,7 @@ public class VehicleService {
         }
         long id = vehicles.add(vehicle);
         log.write(id, how, "", vehicle.registration() + ", " + vehicle.makeModel());
-        events.publishEvent(new VehicleChanged(id));
+        changed(id);
         return id;
     }
 
@@ -225,7 +234,7 @@ public class VehicleService {
                 "odometer reading",
                 "",
                 "%s on %s, %s".formatted(words.km(km), words.day(date), source.words()));
-        events.publishEvent(new VehicleChanged(vehicle.id()));
+        changed(vehicle.id());
         return id;
     }
 
@@ -246,7 +255,7 @@ public class VehicleService {
                         .map(r -> words.km(r.km()) + " on " + words.day(r.date()))
                         .findFirst()
                         .orElse(""));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Replaces the hard-use conditions. */
@@ -257,7 +266,7 @@ public class VehicleService {
             throw conflict(vehicle);
         }
         log.write(vehicleId, "hard use", names(vehicle.conditions()), names(conditions));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /**
@@ -283,7 +292,7 @@ public class VehicleService {
         if (countsAsReading) {
             store(vehicle, renewal.date(), renewal.km(), value, DistanceUnit.KM, source);
         }
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /**
@@ -317,7 +326,7 @@ public class VehicleService {
                                 evidence.kind().words(),
                                 evidence.confidence().words(),
                                 note.isBlank() ? "" : ": " + note));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Withdraws something found, with the reason. */
@@ -329,7 +338,7 @@ public class VehicleService {
             throw new NotFound("There is no open finding %d on this vehicle.".formatted(evidenceId));
         }
         log.write(vehicleId, "evidence withdrawn", "", why);
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Ends the open evidence that {@code ended} says a job has dealt with. */
@@ -340,7 +349,7 @@ public class VehicleService {
                 histories.endEvidence(vehicleId, e.id(), clock.today(), why);
             }
         }
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Notes a journey to come. */
@@ -349,7 +358,7 @@ public class VehicleService {
         get(vehicleId);
         histories.addTrip(vehicleId, trip);
         log.write(vehicleId, "known trip", "", inWords(trip));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Notes that a journey will not be made. */
@@ -365,7 +374,7 @@ public class VehicleService {
                 .findFirst()
                 .orElse("");
         log.write(vehicleId, "known trip cancelled", before, "");
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     private String inWords(KnownTrip trip) {
@@ -409,7 +418,7 @@ public class VehicleService {
                 "odometer replaced",
                 "",
                 "from %s on, %s are added to what it shows".formatted(words.day(reading.date()), words.km(offset)));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Takes that back. */
@@ -421,7 +430,7 @@ public class VehicleService {
         }
         touch(vehicle, version);
         log.write(vehicleId, "odometer replacement taken back", "", "");
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Notes a call. Its day to ask again takes the place of an earlier one. */
@@ -450,7 +459,7 @@ public class VehicleService {
                 "",
                 call.note()
                         + askAgainOn.map(d -> "; ask again on " + words.day(d)).orElse(""));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Notes that the owner does not want the work for now, and the words in which the risk was told. */
@@ -482,7 +491,7 @@ public class VehicleService {
                 "declined by " + declinedBy.strip(),
                 "",
                 "until %s; told: %s".formatted(words.day(until), told.strip()));
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /** Notes that a decline no longer stands. */
@@ -493,7 +502,7 @@ public class VehicleService {
             throw new NotFound("There is no such decline.");
         }
         log.write(vehicleId, "decline withdrawn", "", "");
-        events.publishEvent(new VehicleChanged(vehicleId));
+        changed(vehicleId);
     }
 
     /**
@@ -514,7 +523,7 @@ public class VehicleService {
             throw conflict(before);
         }
         log.write(after.id(), what, VehicleWords.differences(before, after), VehicleWords.differences(after, before));
-        events.publishEvent(new VehicleChanged(after.id()));
+        changed(after.id());
     }
 
     /** The usage class a vehicle is in. */
@@ -537,6 +546,13 @@ public class VehicleService {
                 .orElse("somebody changed it");
         return new Conflict(
                 "%s: %s while you were at it. Yours was not saved.".formatted(vehicle.registration(), last));
+    }
+
+    /** Tells whoever keeps forecasts; a list that is taken in tells of all its vehicles at once. */
+    private void changed(long vehicleId) {
+        if (!made.isGathered()) {
+            events.publishEvent(new VehicleChanged(vehicleId));
+        }
     }
 
     private static String names(Set<Condition> conditions) {

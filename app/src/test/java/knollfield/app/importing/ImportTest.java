@@ -3,7 +3,6 @@ package knollfield.app.importing;
 import static knollfield.app.Given.TODAY;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.charset.StandardCharsets;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
@@ -67,9 +66,10 @@ class ImportTest {
     @ParameterizedTest(name = "{0}")
     @CsvSource(delimiter = '|', textBlock = """
             no registration        | ,M,CAL-16,O,0555,private,2018-05-01,,,,,,                      | registration     | is missing
-            no such family         | %R,M,NONE,O,0555,private,2018-05-01,,,,,,                      | engine_family    | no engine family "NONE"
             no such use            | %R,M,CAL-16,O,0555,racing,2018-05-01,,,,,,                     | usage            | "racing" is not one of
-            no date                | %R,M,CAL-16,O,0555,private,01/05/2018,,,,,,                    | first_registered | is not a date like
+            no date                | %R,M,CAL-16,O,0555,private,spring,,,,,,                        | first_registered | is not a date
+            a day that is two      | %R,M,CAL-16,O,0555,private,01/05/2018,,,,,,                    | first_registered | in two ways
+            no day                 | %R,M,CAL-16,O,0555,private,31.02.2018,,,,,,                    | first_registered | no day
             registered tomorrow    | %R,M,CAL-16,O,0555,private,2999-01-01,,,,,,                    | first_registered | lies in the future
             ten-digit odometer     | %R,M,CAL-16,O,0555,private,2018-05-01,1234567890,km,2024-01-01,,, | odometer      | is not one
             odometer of words      | %R,M,CAL-16,O,0555,private,2018-05-01,many,km,2024-01-01,,,     | odometer         | "many" is not a number
@@ -79,7 +79,8 @@ class ImportTest {
             half a renewal         | %R,M,CAL-16,O,0555,private,2018-05-01,,,,2020-01-01,,           | belt_renewed_on  | needs both
             renewed above odometer | %R,M,CAL-16,O,0555,private,2018-05-01,100,km,2024-01-01,2020-01-01,900, | belt_renewed_odometer | above the odometer
             no such condition      | %R,M,CAL-16,O,0555,private,2018-05-01,,,,,,fog                  | conditions       | "fog" is not one of
-            a value too few        | %R,M,CAL-16,O,0555,private                                      | line             | has 6 values where the header has 13
+            a line cut short       | %R,M,CAL-16,O,0555,private                                      | first_registered | is missing
+            a value too many       | %R,M,CAL-16,O,0555,private,2018-05-01,,,,,,,more                | line             | has 14 values where the header has 13
             """)
     void eachProblemNamesLineAndColumnAndNothingIsTakenByHalves(
             String behaviour, String line, String column, String words) {
@@ -102,20 +103,18 @@ class ImportTest {
     }
 
     @Test
-    void aRegistrationTwiceOrOnFileIsAProblem() {
+    void aRegistrationTwiceIsAProblemAndOneOnFileIsLeftAsItIs() {
         String registration = Given.registration();
         String line = "%s,M,CAL-16,O,0555,private,2018-05-01,,,,,,\n".formatted(registration);
         JsonNode lines = ines.csv("/api/imports/preview", HEADER + line + line.replace(" ", ""))
                 .json()
                 .get("lines");
-        assertThat(lines.get(1).get("problems").get(0).get("detail").asString()).contains("twice");
+        assertThat(lines.get(1).get("problems").get(0).get("detail").asString()).contains("twice, first in line 2");
 
         ines.csv("/api/imports", HEADER + line).ok();
-        assertThat(ines.csv("/api/imports/preview", HEADER + line)
-                        .json()
-                        .get("bad")
-                        .asInt())
-                .isEqualTo(1);
+        JsonNode again = ines.csv("/api/imports", HEADER + line).ok().json();
+        assertThat(again.get("count").asInt()).isZero();
+        assertThat(again.get("left").asInt()).isEqualTo(1);
     }
 
     @ParameterizedTest(name = "{0}")
@@ -123,9 +122,6 @@ class ImportTest {
             empty             | ''                                   | The file is empty.
             only blanks       | '   '                                | The file is empty.
             only a header     | registration,date,odometer           | has a header and no lines
-            wrong columns     | registration,colour                  | Missing: make_model, owner
-            unknown column    | registration,date,odometer,mood      | Not known: mood
-            broken quotes     | 'registration,date,odometer\n"a,b,c' | is not CSV
             """)
     void whatIsNoListIsSaid(String behaviour, String csv, String words) {
         String text = csv.replace("\\n", "\n");
@@ -134,11 +130,55 @@ class ImportTest {
     }
 
     @Test
-    void bytesThatAreNotTextAreSaid() {
-        byte[] latin = "registration,date,odometer\nSKR ä,2024-01-01,5\n".getBytes(StandardCharsets.ISO_8859_1);
-        assertThat(ines.csv("/api/imports/preview", latin).errorAt("/file")).contains("not UTF-8");
-        assertThat(ines.csv("/api/imports/preview", new byte[] {'a', 0, 'b'}).errorAt("/file"))
+    void aColumnThatIsNeededIsAskedForAndOneThatIsNotKnownIsLeftAside() {
+        String list = "registration;colour;date;odometer\nXX 1;red;2024-01-01;5\n";
+        assertThat(ines.csv("/api/imports/preview", list)
+                        .ok()
+                        .json()
+                        .get("missing")
+                        .isEmpty())
+                .isTrue();
+
+        String without = "plate;colour\nXX 1;red\nXX 2;blue\n";
+        JsonNode preview = ines.csv("/api/imports/preview", without).ok().json();
+        assertThat(preview.get("missing").isEmpty()).isFalse();
+        assertThat(preview.get("lines").isEmpty()).as("nothing is read yet").isTrue();
+        Client.Answer refused = ines.csv("/api/imports", without);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().get("errors").get(0).get("pointer").asString())
+                .startsWith("/columns/");
+    }
+
+    @Test
+    void whatIsNoTextIsSaid() {
+        assertThat(ines.csv("/api/imports/preview", new byte[] {'a', 'b', 0, 'c', 'd', 'e'})
+                        .errorAt("/file"))
                 .contains("not text");
+        assertThat(ines.csv("/api/imports/preview", new byte[] {'P', 'K', 3, 4, 1, 2})
+                        .errorAt("/file"))
+                .contains("spreadsheet cannot be read");
+    }
+
+    @Test
+    void anEngineThatIsNotOnFileIsLeftOpenAndSaid() {
+        String registration = Given.registration();
+        String csv = HEADER + "%s,M,NONE,O,0555,private,2018-05-01,,,,,,\n".formatted(registration);
+
+        assertThat(ines.csv("/api/imports/preview", csv)
+                        .json()
+                        .get("lines")
+                        .get(0)
+                        .get("warnings")
+                        .get(0)
+                        .get("detail")
+                        .asString())
+                .contains("no engine family \"NONE\"");
+        ines.csv("/api/imports", csv).ok();
+        assertThat(ines.get("/api/vehicles/" + Given.find(ines, registration))
+                        .json()
+                        .get("status")
+                        .asString())
+                .isEqualTo("NO_BOOK");
     }
 
     @Test
