@@ -37,6 +37,7 @@ const People = lazy(() => import('./features/setup/People'));
 const GettingReady = lazy(() => import('./features/setup/GettingReady'));
 const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
 const Places = lazy(() => import('./features/setup/Places'));
+const Outside = lazy(() => import('./features/setup/Outside'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
 
 const client = new QueryClient({
@@ -148,6 +149,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Places />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'outside',
+            element: (
+              <ManagersOnly>
+                <Outside />
               </ManagersOnly>
             ),
           },

@@ -1,11 +1,13 @@
 import type { Schemas } from '../../api/client';
 import { LABEL, SLOTS_PER_DAY, xOf } from '../../drawing/boardTracks';
 import { formatHours, formatWeekday } from '../../shared/format';
+import { useOutside } from '../../shared/outside';
 import { dayClass } from './boardParts';
 import type { Board } from './boardQueries';
 
-/** The days: which are closed, when the ferry comes, which fleets can spare no more. */
+/** The days: which are closed, when parts come, which fleets can spare no more. */
 export function Ruler({ board }: { board: Board }) {
+  const { delivery } = useOutside();
   return (
     <div className="ruler">
       <div className="track-label">
@@ -21,11 +23,11 @@ export function Ruler({ board }: { board: Board }) {
               : d.full.length > 0
                 ? fullWords(d.full)
                 : d.ferryCancelled
-                  ? 'no ferry'
+                  ? `no ${delivery}`
                   : d.ferry
-                    ? 'ferry'
+                    ? delivery
                     : ''}
-            {d.ferry && !d.ferryCancelled && <Ferry />}
+            {d.ferry && !d.ferryCancelled && <Delivery name={delivery} />}
           </span>
         </div>
       ))}
@@ -43,11 +45,11 @@ const fullWords = (full: Schemas['FullFleet'][]) =>
     .map((f) => `${f.fleet.split(' ')[0]} ${f.off} of ${f.cap}`)
     .join('') + (full.length > 1 ? ` +${full.length - 1}` : '');
 
-/** A small boat: parts come that day. */
-function Ferry() {
+/** A small crate: parts come that day. */
+function Delivery({ name }: { name: string }) {
   return (
-    <svg className="ferry" width="16" height="10" viewBox="0 0 16 10" role="img" aria-label="ferry">
-      <path d="M1 6h14l-2 4H3z M4 5V2h5v3z M10.5 5V3h2v2z" />
+    <svg className="ferry" width="12" height="10" viewBox="0 0 12 10" role="img" aria-label={name}>
+      <path d="M0 0h12v3H0z M1 4h4v2h2V4h4v6H1z" />
     </svg>
   );
 }

@@ -13,7 +13,7 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: 'TECHNICIAN', label: 'a technician is away' },
   { value: 'BAY', label: 'a bay is closed' },
   { value: 'TOOL_SET', label: 'a tool set is broken' },
-  { value: 'FERRY', label: 'the ferry does not come' },
+  { value: 'FERRY', label: 'a delivery does not come' },
   { value: 'WORKSHOP', label: 'the workshop is closed' },
 ];
 

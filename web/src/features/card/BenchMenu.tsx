@@ -20,7 +20,7 @@ type Why = NonNullable<EntryOf<'PAUSE'>['why']>;
 const WHY: { code: Why; words: string }[] = [
   { code: 'PARTS', words: 'parts' },
   { code: 'OWNER', words: 'the owner’s answer' },
-  { code: 'FERRY', words: 'the ferry' },
+  { code: 'FERRY', words: 'the delivery' },
   { code: 'TOOLS', words: 'tools' },
   { code: 'ANOTHER_JOB', words: 'another job' },
   { code: 'BREAK', words: 'a break' },
@@ -33,7 +33,7 @@ const MENU: { sheet: Sheet; title: string; hint: string }[] = [
   { sheet: 'picture', title: 'Picture', hint: 'to the step in focus' },
   { sheet: 'more-work', title: 'More work than planned', hint: 'sheared stud, bent bolt' },
   { sheet: 'side', title: 'Side finding', hint: 'not this job: becomes a follow-up' },
-  { sheet: 'wait', title: 'The job waits', hint: 'parts, ferry, owner, next day' },
+  { sheet: 'wait', title: 'The job waits', hint: 'parts, delivery, owner, next day' },
   { sheet: 'hand-over', title: 'Hand over', hint: 'to another technician' },
   { sheet: 'recheck', title: 'Recheck later', hint: 'stands on the Desk when it is due' },
   { sheet: 'calculators', title: 'Calculators', hint: 'torque, teeth, tension, coolant' },

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { formatKm } from '../../shared/format';
+import { useOutside } from '../../shared/outside';
 import { useReadCodes, type Bench, type Card } from './cardQueries';
 import { Keypad } from './Keypad';
 
@@ -11,6 +12,7 @@ export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
   const [keys, setKeys] = useState('');
   const [codes, setCodes] = useState('');
   const reader = useReadCodes(card.vehicleId);
+  const { faultCodeReader } = useOutside();
   const problem = bench.refused?.problem;
   const atOdometer = problem?.at('/odometer');
   const send = (insist: boolean) =>
@@ -55,7 +57,7 @@ export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
           onChange={(e) => setKeys(e.target.value)}
           placeholder="where they hang"
         />
-        <label htmlFor="codes">Codes read</label>
+        <label htmlFor="codes">Codes read, and by whom</label>
         <div className="with-button">
           <input
             id="codes"
@@ -63,22 +65,26 @@ export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
             maxLength={400}
             onChange={(e) => setCodes(e.target.value)}
           />
-          <button
-            className="bench-button"
-            disabled={reader.isPending}
-            onClick={() =>
-              reader.mutate(undefined, {
-                onSuccess: (r) =>
-                  setCodes(
-                    r.codes
-                      .map((c) => (c.meaning ? `${c.code} ${c.meaning}` : c.code))
-                      .join(', ') || 'none stored',
-                  ),
-              })
-            }
-          >
-            Read them
-          </button>
+          {faultCodeReader && (
+            <button
+              className="bench-button"
+              disabled={reader.isPending}
+              onClick={() =>
+                reader.mutate(undefined, {
+                  onSuccess: (r) =>
+                    setCodes(
+                      r.codes
+                        .map((c) => (c.meaning ? `${c.code} ${c.meaning}` : c.code))
+                        .join(', ') +
+                        (r.codes.length ? '' : 'none stored') +
+                        (r.simulated ? ' (simulated)' : ''),
+                    ),
+                })
+              }
+            >
+              Read them
+            </button>
+          )}
         </div>
         {reader.error && (
           <p className="bench-warning" role="alert">

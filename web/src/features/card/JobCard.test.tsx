@@ -232,10 +232,10 @@ describe('a card at the bench', () => {
 
   it('says what a job waits for and goes on', async () => {
     const calls = bench(
-      card([step('clear')], { paused: { why: 'FERRY', whyWords: 'the ferry', words: 'bolt' } }),
+      card([step('clear')], { paused: { why: 'FERRY', whyWords: 'the delivery', words: 'bolt' } }),
       { [`POST ${AT}/events`]: { body: card([step('clear')]) } },
     );
-    await heading('The job waits for the ferry');
+    await heading('The job waits for the delivery');
     press('Go on with it');
     await heading('clear');
     expect(sent(calls)[0]!.body).toMatchObject({ type: 'RESUME' });

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import type { Problem } from '../../api/client';
+import { useOutside } from '../../shared/outside';
 import { useMeter, type Entry, type Step } from './cardQueries';
 import { Keypad } from './Keypad';
 
 const HOW: Record<string, string> = {
   POINTER: 'How far the pointer stands past its centre. Before it is less than zero.',
   TWIST: 'Longest free run between finger and thumb: a quarter turn is 90°.',
-  FREQUENCY: 'Pluck the free run, engine cold; or let the meter read it.',
+  FREQUENCY: 'Pluck the free run, engine cold; type what the meter shows.',
   TOOL_TORQUE: 'What the torque tool in the square shows. Never a click wrench.',
   COOLANT_OUT: 'What was caught.',
   COOLANT_IN: 'What went in, bled.',
@@ -29,6 +30,7 @@ export function Measure({
   const [value, setValue] = useState('');
   const [below, setBelow] = useState(false);
   const meter = useMeter(jobId);
+  const { beltMeter } = useOutside();
   const m = step.measure;
   if (!m) return null;
   const send = (n: number) => onSend({ type: 'MEASURE', step: step.code, value: n });
@@ -53,7 +55,7 @@ export function Measure({
           {m.usual} {m.unit}, as the book has it
         </button>
       )}
-      {m.kind === 'FREQUENCY' && (
+      {m.kind === 'FREQUENCY' && beltMeter && (
         <>
           <button
             className="bench-button wide"
@@ -64,6 +66,7 @@ export function Measure({
           </button>
           {meter.data?.newtons !== undefined && (
             <p className="muted">
+              {meter.data.simulated && 'Simulated: a stand-in answers for the meter. '}
               {meter.data.hertz} Hz; a string like that pulls {meter.data.newtons.toFixed(0)} N.
             </p>
           )}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { capital, formatDate, formatKm, formatMoment } from '../../shared/format';
+import { useOutside } from '../../shared/outside';
 import { ProblemNote } from '../../shared/ProblemNote';
 import {
   useCancelTrip,
@@ -18,6 +19,7 @@ type View = Schemas['DossierView'];
 /** What was found on it, and what that asks for. */
 export function Evidence({ v, editable, bench }: { v: View; editable: boolean; bench: boolean }) {
   const codes = useReadFaultCodes(v.id);
+  const { faultCodeReader } = useOutside();
   const [withdrawing, setWithdrawing] = useState<number>();
   const [why, setWhy] = useState('');
   const withdraw = useWithdraw(v.id, () => {
@@ -28,7 +30,7 @@ export function Evidence({ v, editable, bench }: { v: View; editable: boolean; b
     <section>
       <h3>
         Evidence
-        {bench && (
+        {bench && faultCodeReader && (
           <button className="link beside" onClick={() => codes.mutate()} disabled={codes.isPending}>
             Read fault codes
           </button>
@@ -37,11 +39,12 @@ export function Evidence({ v, editable, bench }: { v: View; editable: boolean; b
       <ProblemNote error={codes.error} />
       {codes.data && (
         <p role="status">
-          {codes.data.codes.length === 0 && 'The reader found no fault codes.'}
+          {codes.data.simulated && 'Simulated: a stand-in answers for the reader. '}
+          {codes.data.codes.length === 0 && 'It found no fault codes.'}
           {codes.data.codes.map((c) => (
             <span className="second" key={c.code}>
               {c.code}: {c.meaning ?? 'does not speak of the timing drive'}
-              {c.recorded && ', recorded'}
+              {c.recorded && ', recorded as simulated'}
             </span>
           ))}
         </p>

@@ -17,6 +17,7 @@ export default function Setup() {
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
             <NavLink to="/setup/people">People</NavLink>
             <NavLink to="/setup/places">Bays and fleets</NavLink>
+            <NavLink to="/setup/outside">Devices and deliveries</NavLink>
           </>
         )}
         <NavLink to="/setup/import">Import a list</NavLink>

@@ -113,3 +113,11 @@ export const useGiveUpFleet = () =>
   useSetupChange(({ id, version }: Schemas['Fleet']) =>
     data(api.DELETE('/api/setup/fleets/{id}', { params: { path: { id }, query: { version } } })),
   );
+
+export const outsideQuery = queryOptions({
+  queryKey: ['outside'],
+  queryFn: () => data(api.GET('/api/setup/outside')),
+});
+
+export const useChangeOutside = () =>
+  useSetupChange((body: Schemas['OutsideChange']) => data(api.PUT('/api/setup/outside', { body })));

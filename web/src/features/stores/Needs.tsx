@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { formatDate, formatMoney, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
+import { useOutside } from '../../shared/outside';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { storesQuery, useOrder, type Stores } from './storesQueries';
 
@@ -30,6 +31,7 @@ export default function Needs() {
 function Shorts({ stores }: { stores: Stores }) {
   const { currency, desk } = useMe();
   const order = useOrder();
+  const { delivery } = useOutside();
   const [left, setLeft] = useState<string[]>([]);
   const taken = stores.shorts.filter((s) => !left.includes(s.part));
   const sum = taken.reduce((n, s) => n + s.pieces * s.priceMinor, 0);
@@ -38,7 +40,9 @@ function Shorts({ stores }: { stores: Stores }) {
       <header className="stores-head">
         <h1>Short</h1>
         <span className="hint">
-          {stores.nextFerry ? `Next ferry ${formatWeekday(stores.nextFerry)}` : 'No ferry in sight'}
+          {stores.nextFerry
+            ? `Next ${delivery} ${formatWeekday(stores.nextFerry)}`
+            : `No ${delivery} in sight`}
         </span>
         <a className="action" href="/api/stores/short.csv" download>
           CSV

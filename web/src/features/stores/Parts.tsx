@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { api, data, Problem, type Schemas } from '../../api/client';
 import { amountOf, formatKm, formatMoney, formatWeekday, minorOf } from '../../shared/format';
 import { faulty, Field } from '../../shared/forms';
+import { useOutside } from '../../shared/outside';
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { enginesQuery } from '../engines/engineQueries';
@@ -26,6 +27,7 @@ const GRADES = [
 /** The catalogue of parts, and what the supplier has of them today. */
 export default function Parts() {
   const { currency, desk } = useMe();
+  const { delivery } = useOutside();
   const { data: parts, error, refetch } = useQuery(partsQuery);
   const { data: stock } = useQuery(stockQuery);
   const [search, setSearch] = useSearchParams();
@@ -121,7 +123,9 @@ export default function Parts() {
                   </td>
                   <td>
                     {p.stock > 0 ? `${p.stock} in stock` : `none, ${p.leadDays} days`}
-                    <span className="second">here {formatWeekday(p.here)} with the ferry</span>
+                    <span className="second">
+                      here {formatWeekday(p.here)} with the {delivery}
+                    </span>
                   </td>
                 </tr>
                 {open !== 'new' && open?.number === p.number && (

@@ -196,11 +196,11 @@ class CardWorkTest {
         BROWSER.check(page, "beside the steps");
         page.getByText("The job waits", new Page.GetByTextOptions().setExact(true))
                 .click();
-        hands.press("the ferry");
+        hands.press("the delivery");
         page.getByLabel("In a few words").fill("label stock");
         BROWSER.check(page, "what it waits for");
         hands.press("It waits");
-        assertThat(hands.title()).hasText("The job waits for the ferry");
+        assertThat(hands.title()).hasText("The job waits for the delivery");
         hands.press("Go on with it");
         hands.press("More");
         page.getByText("Hand over", new Page.GetByTextOptions().setExact(true)).click();
@@ -222,7 +222,7 @@ class CardWorkTest {
         for (String words : List.of(
                 "Cam seals",
                 "measured; book 130 N·m",
-                "Waited for the ferry",
+                "Waited for the delivery",
                 "Hedra Voss to Perran Loy",
                 "returned to the owner",
                 "keys: hook 3",

@@ -266,7 +266,7 @@ class BoardViews {
     AbsenceView absence(Absence a) {
         String what = switch (a.kind()) {
             case WORKSHOP -> "The workshop is closed";
-            case FERRY -> "No ferry";
+            case FERRY -> "No delivery";
             case TECHNICIAN ->
                 people.technicians().stream()
                         .filter(p -> a.technicianId().equals(Optional.of(p.id())))

@@ -31,6 +31,7 @@ import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.standins.Outside;
 import knollfield.app.stores.Stores;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Fleets;
@@ -92,6 +93,7 @@ class Skerrow implements SmartInitializingSingleton {
     private final Bays bays;
     private final Fleets fleets;
     private final DemoRepository demo;
+    private final Outside outside;
     private final Catalogue catalogue;
     private final Boards boards;
     private final Stores stores;
@@ -113,6 +115,7 @@ class Skerrow implements SmartInitializingSingleton {
             Bays bays,
             Fleets fleets,
             DemoRepository demo,
+            Outside outside,
             Catalogue catalogue,
             Boards boards,
             Stores stores,
@@ -132,6 +135,7 @@ class Skerrow implements SmartInitializingSingleton {
         this.bays = bays;
         this.fleets = fleets;
         this.demo = demo;
+        this.outside = outside;
         this.catalogue = catalogue;
         this.boards = boards;
         this.stores = stores;
@@ -175,6 +179,14 @@ class Skerrow implements SmartInitializingSingleton {
                 w.version(),
                 w.changedBy(),
                 w.changedAt()));
+        // on the island every device has its stand-in, and parts come with the ferry
+        outside.change(new Outside.State(
+                true,
+                true,
+                true,
+                "ferry",
+                EnumSet.of(DayOfWeek.TUESDAY, DayOfWeek.FRIDAY),
+                outside.get().version()));
         bays.add("Bay 1", "two posts", 2);
         bays.add("Bay 2", "two posts", 2);
         bays.add("Bay 3", "low lift", 1);

@@ -7,6 +7,7 @@ import knollfield.app.engine.EngineBook;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.standins.Outside;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Evidence;
@@ -27,8 +28,15 @@ class ChoicesController {
     private final VehicleService vehicles;
     private final WorkshopSettings settings;
     private final CurrentPerson current;
+    private final Outside outside;
 
-    ChoicesController(EngineBook book, VehicleService vehicles, WorkshopSettings settings, CurrentPerson current) {
+    ChoicesController(
+            EngineBook book,
+            VehicleService vehicles,
+            WorkshopSettings settings,
+            CurrentPerson current,
+            Outside outside) {
+        this.outside = outside;
         this.book = book;
         this.vehicles = vehicles;
         this.settings = settings;
@@ -41,6 +49,11 @@ class ChoicesController {
 
     record EvidenceChoice(EvidenceKind code, String words, String advice) {}
 
+    /**
+     * @param faultCodeReader something answers where fault codes are read; else they are typed
+     * @param beltMeter the same for the belt's frequency
+     * @param delivery what a delivery of parts is called
+     */
     record ChoicesView(
             List<FleetChoice> fleets,
             List<NamedChoice> families,
@@ -51,11 +64,15 @@ class ChoicesController {
             List<EvidenceChoice> evidence,
             List<NamedChoice> confidences,
             List<NamedChoice> readingSources,
-            List<NamedChoice> states) {}
+            List<NamedChoice> states,
+            boolean faultCodeReader,
+            boolean beltMeter,
+            String delivery) {}
 
     @GetMapping("/api/desk/choices")
     ChoicesView choices() {
         Person person = current.get();
+        Outside.State now = outside.get();
         return new ChoicesView(
                 vehicles.fleets().stream()
                         .filter(f ->
@@ -86,6 +103,7 @@ class ChoicesController {
                         .map(k -> new EvidenceChoice(k, k.words(), k.advice()))
                         .toList(),
                 Arrays.stream(Evidence.Confidence.values())
+                        .filter(c -> c != Evidence.Confidence.SIMULATED)
                         .map(c -> new NamedChoice(c.name(), c.words()))
                         .toList(),
                 Arrays.stream(ReadingSource.values())
@@ -94,6 +112,9 @@ class ChoicesController {
                         .toList(),
                 Arrays.stream(UseState.Kind.values())
                         .map(k -> new NamedChoice(k.name(), k.words()))
-                        .toList());
+                        .toList(),
+                now.faultCodes(),
+                now.beltMeter(),
+                now.deliveryName());
     }
 }

@@ -19,6 +19,9 @@ public interface PartsSupplier {
     /** An answer for each of {@code parts}, in their order. */
     List<Quote> ask(List<CatalogPart> parts, LocalDate today);
 
+    /** True where parts come on named days only; else on any working day. */
+    boolean hasDays();
+
     /** True where deliveries reach the workshop on {@code day}. */
     boolean deliversOn(LocalDate day);
 }

@@ -187,7 +187,7 @@ class Story {
             Proof proof = switch (e.evidence().confidence()) {
                 case MEASURED -> Proof.PAPER;
                 case SEEN -> Proof.SEEN;
-                case SAID -> Proof.SAID;
+                case SAID, SIMULATED -> Proof.SAID;
             };
             story.add(new Chapter(
                     e.evidence().found(),

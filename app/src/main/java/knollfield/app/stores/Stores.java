@@ -78,9 +78,9 @@ public class Stores {
                 && cancelled.stream().noneMatch(a -> a.covers(d)));
     }
 
-    /** True where a delivery would come on {@code day} if nothing were cancelled. */
+    /** True where parts come on named days, and {@code day} is one of them if nothing were cancelled. */
     public boolean usuallyDelivers(LocalDate day) {
-        return supplier.deliversOn(day);
+        return supplier.hasDays() && supplier.deliversOn(day);
     }
 
     /** What each job that has not begun needs and where it comes from, in the order they are served. */

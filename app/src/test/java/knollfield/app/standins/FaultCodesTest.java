@@ -42,7 +42,7 @@ class FaultCodesTest {
                 speaking += ours ? 1 : 0;
                 silent += ours ? 0 : 1;
                 if (ours) {
-                    assertThat(evidence.get(0).get("source").asString()).isEqualTo("fault-code reader");
+                    assertThat(evidence.get(0).get("source").asString()).isEqualTo("fault-code reader, simulated");
                     assertThat(evidence.get(0).get("note").asString())
                             .startsWith(code.get("code").asString());
                 }

@@ -68,7 +68,7 @@ class StoresApiTest {
         assertThat(ordered.get("shorts")).isEmpty();
         assertThat(ordered.get("orders").size())
                 .isEqualTo(before.get("orders").size() + before.get("shorts").size());
-        assertThat(waiting(id).get("earliestWhy").asString()).contains("is ordered and comes with the ferry");
+        assertThat(waiting(id).get("earliestWhy").asString()).contains("is ordered and comes with the delivery");
         String promised = waiting(id).get("earliest").asString();
 
         for (JsonNode o : ordered.get("orders")) {

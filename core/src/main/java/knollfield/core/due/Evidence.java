@@ -14,7 +14,9 @@ public record Evidence(EvidenceKind kind, LocalDate found, Confidence confidence
     public enum Confidence {
         MEASURED("measured"),
         SEEN("seen"),
-        SAID("said");
+        SAID("said"),
+        /** A stand-in said it, for trying out; it stands on file and changes nothing. */
+        SIMULATED("simulated");
 
         private final String words;
 

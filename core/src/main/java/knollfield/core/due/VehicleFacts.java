@@ -69,7 +69,10 @@ public record VehicleFacts(
         readings = List.copyOf(readings);
         starts = Map.copyOf(starts);
         conditions = Set.copyOf(conditions);
-        evidence = List.copyOf(evidence);
+        // what a stand-in says is no evidence: nothing is ever judged by it
+        evidence = evidence.stream()
+                .filter(e -> e.confidence() != Evidence.Confidence.SIMULATED)
+                .toList();
         trips = List.copyOf(trips);
     }
 

@@ -249,7 +249,10 @@ final class CardChange {
             throw wrongAnswer(step);
         }
         boolean good = e.value() >= m.low() - 1e-9 && e.value() <= m.high() + 1e-9;
-        String figure = CardSteps.number(e.value()) + " " + m.unit();
+        String figure = CardSteps.number(e.value())
+                + " "
+                + m.unit()
+                + e.simulatedBy().map(s -> " (simulated by the " + s + ")").orElse("");
         boolean volume = m.kind() == Task.Measure.Kind.COOLANT_IN || m.kind() == Task.Measure.Kind.COOLANT_OUT;
         if (volume && !good) {
             throw new CardRefused(

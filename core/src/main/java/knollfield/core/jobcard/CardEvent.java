@@ -65,7 +65,17 @@ public sealed interface CardEvent {
     }
 
     /** A figure read off an instrument, in the step's unit. */
-    record Measured(String step, double value) implements CardEvent {}
+    record Measured(String step, double value, Optional<String> simulatedBy) implements CardEvent {
+        /** Read off an instrument. */
+        public Measured(String step, double value) {
+            this(step, value, Optional.empty());
+        }
+
+        /** The same figure where {@code standIn} said it, and no instrument. */
+        public Measured by(String standIn) {
+            return new Measured(step, value, Optional.of(standIn));
+        }
+    }
 
     /**
      * Teeth counted on each run, in the step's order.
@@ -221,7 +231,7 @@ public sealed interface CardEvent {
     enum PauseReason {
         PARTS("parts"),
         OWNER("the owner's answer"),
-        FERRY("the ferry"),
+        FERRY("the delivery"),
         TOOLS("tools"),
         ANOTHER_JOB("another job"),
         BREAK("a break"),

@@ -37,7 +37,7 @@ public record Earliest(int slot, String why) {
             boolean ordered = last.get().supply() instanceof PartsPlan.Supply.Ordered;
             earliest = earliest.later(
                     ruler.slotFrom(last.get().supply().day().orElseThrow().atTime(Deliveries.UNPACKED)),
-                    "part %s is %s with the ferry of that day"
+                    "part %s is %s with the delivery of that day"
                             .formatted(
                                     last.get().need().part(),
                                     ordered ? "ordered and comes" : "not ordered yet; ordered today it comes"));

@@ -31,7 +31,7 @@ class BenchWorkTest {
         CardRefused refusal = bench.refused(new CardEvent.Ticked("parts"));
 
         assertThat(refusal.kind()).isEqualTo(CardRefused.Kind.PAUSED);
-        assertThat(refusal).hasMessage("The job waits for the ferry; go on with it first.");
+        assertThat(refusal).hasMessage("The job waits for the delivery; go on with it first.");
         assertThat(bench.refused(new CardEvent.Paused(CardEvent.PauseReason.BREAK, ""))
                         .kind())
                 .isEqualTo(CardRefused.Kind.PAUSED);

@@ -39,6 +39,15 @@ class CorrectionTest {
     }
 
     @Test
+    void aFigureAStandInSaidStaysMarkedOnTheCard() {
+        Bench bench = friction().until("window");
+        bench.enter(new CardEvent.Measured("window", 2.5).by("meter"));
+
+        assertThat(bench.state.answers().get("window").words())
+                .isEqualTo("2.5 mm past centre (simulated by the meter)");
+    }
+
+    @Test
     void aLoopThatUndoesAOneTimeBoltNeedsAnotherNewOne() {
         Bench bench = friction();
         assertThat(bench.plan.step("newagain")).isEmpty();

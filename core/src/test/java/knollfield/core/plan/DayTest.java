@@ -129,10 +129,11 @@ class DayTest {
                 .isEqualTo(new Earliest(5, ""));
         // the boat is unpacked by 13:00, the ninth half-hour of the day
         assertThat(Earliest.of(RULER, 5, List.of(here, coming), Optional.empty(), Optional.empty()))
-                .isEqualTo(new Earliest(16 + 8, "part P-2 is ordered and comes with the ferry of that day"));
+                .isEqualTo(new Earliest(16 + 8, "part P-2 is ordered and comes with the delivery of that day"));
         assertThat(Earliest.of(RULER, 5, List.of(coming, missing), Optional.of(tuesday), Optional.empty()))
                 .isEqualTo(new Earliest(
-                        4 * 16 + 8, "part P-3 is not ordered yet; ordered today it comes with the ferry of that day"));
+                        4 * 16 + 8,
+                        "part P-3 is not ordered yet; ordered today it comes with the delivery of that day"));
         assertThat(Earliest.of(RULER, 5, List.of(), Optional.of(tuesday), Optional.empty()))
                 .isEqualTo(new Earliest(16, "the owner has not agreed to the estimate yet"));
         assertThat(Earliest.of(RULER, 5, List.of(coming), Optional.of(tuesday), Optional.of(Cases.MONDAY.plusDays(2))))

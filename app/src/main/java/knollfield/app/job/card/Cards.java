@@ -29,6 +29,7 @@ import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.standins.Outside;
 import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
@@ -76,6 +77,7 @@ public class Cards {
     private final VehicleLog log;
     private final Words words;
     private final ApplicationEventPublisher events;
+    private final Outside outside;
 
     Cards(
             JobRepository jobRepository,
@@ -91,7 +93,8 @@ public class Cards {
             WorkshopSettings settings,
             VehicleLog log,
             Words words,
-            ApplicationEventPublisher events) {
+            ApplicationEventPublisher events,
+            Outside outside) {
         this.jobRepository = jobRepository;
         this.jobs = jobs;
         this.builds = builds;
@@ -106,6 +109,7 @@ public class Cards {
         this.log = log;
         this.words = words;
         this.events = events;
+        this.outside = outside;
     }
 
     /** Where the card of {@code job} stands. */
@@ -185,11 +189,18 @@ public class Cards {
                     new OdometerRead(start.odometer(), start.odometerUnit(), Boolean.TRUE.equals(start.insist())));
             checkReading(job, reading.get());
         }
-        CardEvent event = request.event(fixed(job));
+        CardEvent event = marked(job, request.event(fixed(job)));
         CardState before = state(job);
         CardEntry entry = entry(before, event);
         conflictOnSameStep(before, entry, request);
         take(job, request.clientKey(), before, entry, reading);
+    }
+
+    /** A figure that the meter's stand-in said is entered as simulated, whoever typed it. */
+    private CardEvent marked(Job job, CardEvent event) {
+        return event instanceof CardEvent.Measured m && outside.isSimulated(job.id(), m.value())
+                ? m.by("meter")
+                : event;
     }
 
     /** Enters an event the workshop itself makes, such as a picture that was stored, or the demo's work. */

@@ -283,7 +283,7 @@ class CardApiTest {
         JsonNode waiting = enter(hedra, job, "\"type\": \"PAUSE\", \"why\": \"FERRY\", \"words\": \"bolt on Friday\"")
                 .ok()
                 .json();
-        assertThat(waiting.get("paused").get("whyWords").asString()).isEqualTo("the ferry");
+        assertThat(waiting.get("paused").get("whyWords").asString()).isEqualTo("the delivery");
         assertThat(ines.get("/api/jobs")
                         .json()
                         .valueStream()
@@ -292,7 +292,7 @@ class CardApiTest {
                         .orElseThrow()
                         .get("waits")
                         .asString())
-                .isEqualTo("the ferry: bolt on Friday");
+                .isEqualTo("the delivery: bolt on Friday");
         enter(hedra, job, "\"type\": \"TICK\", \"step\": \"parts\"").problem(422, "job-waits");
         enter(perran, job, "\"type\": \"RESUME\"").ok();
         enter(hedra, job, "\"type\": \"HAND_OVER\", \"option\": \"Perran Voss\", \"words\": \"covers are off\"")
@@ -306,7 +306,7 @@ class CardApiTest {
 
         assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
                 .contains(
-                        "Waited for the ferry",
+                        "Waited for the delivery",
                         "Hedra Voss to Perran Voss: covers are off",
                         "kept in the workshop",
                         "keys: hook 2",
@@ -569,6 +569,8 @@ class CardApiTest {
     void theMeterReadsNearTheWindowAndEntersNothing() {
         long job = atTheBench("HOL-16", "");
         long before = card(hedra, job).get("seq").asLong();
+        hedra.post("/api/jobs/%d/card/frequency".formatted(job), "{}").problem(409, "conflict");
+        meter(true);
         JsonNode read = hedra.post("/api/jobs/%d/card/frequency".formatted(job), "{}")
                 .ok()
                 .json();
@@ -581,6 +583,17 @@ class CardApiTest {
         assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(before);
         long other = atTheBench("CAL-16", "");
         hedra.post("/api/jobs/%d/card/frequency".formatted(other), "{}").problem(409, "conflict");
+        assertThat(read.get("simulated").asBoolean()).isTrue();
+        meter(false);
+    }
+
+    private void meter(boolean standIn) {
+        int version = ines.get("/api/setup/outside").json().get("version").asInt();
+        ines.put(
+                        "/api/setup/outside",
+                        "{\"faultCodes\": false, \"beltMeter\": %s, \"parts\": false, \"deliveryName\": \"delivery\", \"version\": %d}"
+                                .formatted(standIn, version))
+                .ok();
     }
 
     /** What is missing is named by its field, for each kind of entry by its own. */
