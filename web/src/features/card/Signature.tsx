@@ -41,6 +41,7 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
       <p>
         Renewed: {card.items.join(', ')}. Odometer at check-in {formatKm(card.odometerKm ?? 0)}.
       </p>
+      <NextDue card={card} />
       {overridden.map((g) => (
         <p key={g.kind} className="bench-caution">
           {g.words} was opened by {g.overriddenBy}: {g.overriddenWith}
@@ -112,18 +113,7 @@ export function Signed({ card }: { card: Card }) {
         {card.items.join(', ')}: renewed on <b>{formatDate(card.completedOn ?? '')}</b> at{' '}
         <b>{formatKm(card.odometerKm ?? 0)}</b>. Their clocks start again from there.
       </p>
-      <p className="next-due">
-        Next due{' '}
-        <b>
-          {[
-            card.nextDueOn && formatDate(card.nextDueOn),
-            card.nextDueKm && formatKm(card.nextDueKm),
-          ]
-            .filter(Boolean)
-            .join(' or ') || 'by inspection'}
-        </b>
-        {card.nextDueOn && card.nextDueKm ? ', whichever comes first.' : '.'}
-      </p>
+      <NextDue card={card} />
       <div className="actions">
         <a
           className="bench-button action"
@@ -168,6 +158,20 @@ export function Signed({ card }: { card: Card }) {
         </table>
       ))}
     </section>
+  );
+}
+
+/** As the label has it; before the signature, as it would be were the job signed today. */
+function NextDue({ card }: { card: Card }) {
+  const limits = [
+    card.nextDueOn && formatDate(card.nextDueOn),
+    card.nextDueKm && formatKm(card.nextDueKm),
+  ].filter(Boolean);
+  return (
+    <p className="next-due">
+      Next due <b>{limits.join(' or ') || 'not by the book: it has no interval'}</b>
+      {limits.length > 1 ? ', whichever comes first.' : '.'}
+    </p>
   );
 }
 

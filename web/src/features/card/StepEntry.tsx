@@ -22,6 +22,16 @@ export function StepEntry(props: Props) {
     case 'CONFIRM':
       return (
         <>
+          {step.gate === 'LABEL' && (
+            <a
+              className="bench-button wide"
+              href={`/api/jobs/${props.jobId}/card/label.pdf`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Print the label
+            </a>
+          )}
           <button
             className="bench-button action wide"
             disabled={busy}

@@ -252,7 +252,7 @@ class AheadController {
                 v.fleet().map(Fleet::name).orElse(null),
                 v.makeModel(),
                 mark.state().forecast().status(),
-                mark.state().forecast().status().words(),
+                mark.state().forecast().statusWords(),
                 mark.then().wall(),
                 mark.then().crosses().orElse(null),
                 mark.state().forecast().actBy().orElse(null),

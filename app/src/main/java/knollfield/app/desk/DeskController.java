@@ -282,7 +282,7 @@ class DeskController {
                         s.vehicle().makeModel(),
                         s.vehicle().ownerName(),
                         s.vehicle().state().planned()
-                                ? s.forecast().status().words()
+                                ? s.forecast().statusWords()
                                 : s.vehicle().state().kind().words()))
                 .toList();
     }
@@ -312,7 +312,7 @@ class DeskController {
         Optional<Job> open = Optional.ofNullable(openJobs.get(v.id()));
         Optional<String> recheck = Optional.ofNullable(rechecks.get(v.id()));
         NextStep next = NextStep.of(
-                state.forecast().status(),
+                state.forecast(),
                 open.map(Job::stage),
                 state.callBack(),
                 recheck.isPresent(),
@@ -366,7 +366,7 @@ class DeskController {
             case STOP -> "do not run";
             case OVERDUE -> "limit " + days(Standing.daysOver(state.forecast())) + " ago";
             case UNKNOWN_HISTORY -> "no record";
-            case NO_BOOK -> "inspect";
+            case NO_BOOK -> state.forecast().noInterval() ? "no interval" : "engine not known";
             case ACT_NOW ->
                 state.facts().evidence().isEmpty()
                         ? "due now"

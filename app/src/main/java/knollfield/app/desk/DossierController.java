@@ -298,11 +298,11 @@ class DossierController {
                         .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
                         .orElse(null),
                 f.status(),
-                f.status().words(),
+                f.statusWords(),
                 words.write(Standing.of(f, state.facts(), family), workshop.currency()),
                 f.actBy().orElse(null),
                 NextStep.of(
-                        f.status(),
+                        f,
                         open.map(Job::stage),
                         state.callBack(),
                         aftercare.dueToday().containsKey(id),

@@ -115,7 +115,7 @@ class WhatIfController {
                 now.usedKm(start, date),
                 Years.between(start.date(), date) * 12,
                 then.status(),
-                then.status().words(),
+                then.statusWords(),
                 exposure.map(Exposure::minor).orElse(null),
                 exposure.map(Exposure::chance).orElse(null),
                 deciding.map(d -> WindowView.of(now, d, state.history())).orElse(null));

@@ -88,7 +88,7 @@ public class LabelPrinter {
         List<String> limits = new ArrayList<>();
         label.nextOn().ifPresent(d -> limits.add(words.day(d)));
         label.nextKm().ifPresent(km -> limits.add(words.km(km)));
-        return limits.isEmpty() ? "by inspection" : String.join(" or ", limits);
+        return limits.isEmpty() ? "no interval in the book" : String.join(" or ", limits);
     }
 
     private static void qr(PDPageContentStream out, String text, float x, float y) throws IOException {

@@ -168,7 +168,7 @@ public class JobRecords {
         List<String> limits = new ArrayList<>();
         done.nextDueOn().ifPresent(d -> limits.add(words.day(d)));
         done.nextDueKm().ifPresent(km -> limits.add(words.km(km)));
-        return limits.isEmpty() ? "by inspection" : String.join(" or ", limits) + ", whichever first";
+        return limits.isEmpty() ? "no interval in the book" : String.join(" or ", limits) + ", whichever first";
     }
 
     private List<Line> items(Job job, CardState card) {

@@ -64,7 +64,7 @@ class LabelPrinterTest {
                 "Crank seal");
         String text = text(new Label("G", "SKR 1 A", many, DAY, 10, Optional.empty(), OptionalInt.empty()));
 
-        assertThat(text).contains("by inspection");
+        assertThat(text).contains("no interval in the book");
         assertThat(text.replace("\n", " ")).contains("Engine oil and filter", "Crank seal");
     }
 

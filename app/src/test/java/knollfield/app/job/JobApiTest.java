@@ -265,6 +265,13 @@ class JobApiTest {
                 .problem(409, "conflict");
     }
 
+    private String labelText(long job) throws java.io.IOException {
+        try (PDDocument document = Loader.loadPDF(
+                hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).ok().bytes())) {
+            return new PDFTextStripper().getText(document);
+        }
+    }
+
     @Test
     void signingRestartsTheClocksEndsTheEvidenceAndWritesTheLabel() throws Exception {
         ines.post(
@@ -275,8 +282,18 @@ class JobApiTest {
         hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).problem(409, "conflict");
         start(job);
         workUntil(job, null);
+        String before = labelText(job);
+        assertThat(ines.get("/api/jobs/%d/card".formatted(job))
+                        .json()
+                        .get("nextDueKm")
+                        .asInt())
+                .as("said before the signature, as the label has it")
+                .isEqualTo(285_000);
         JsonNode signed = enter(job, "\"type\": \"COMPLETE\"").ok().json();
 
+        assertThat(labelText(job))
+                .as("written before its tick, and the same after")
+                .isEqualTo(before);
         assertThat(signed.get("completedOn").asString()).isEqualTo(TODAY.toString());
         // 95 % of 120,000 km on from 171,000 km
         assertThat(signed.get("nextDueKm").asInt()).isEqualTo(285_000);

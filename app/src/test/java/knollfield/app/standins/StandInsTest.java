@@ -65,7 +65,10 @@ class StandInsTest {
         boolean recorded = false;
         for (int i = 0; i < 80 && !recorded; i++) {
             long vehicle = Given.vehicle(
-                    SERVER, ines, "SOR-22", ",belt_renewed_on,belt_renewed_odometer|," + Given.TODAY.minusYears(1) + ",90000");
+                    SERVER,
+                    ines,
+                    "SOR-22",
+                    ",belt_renewed_on,belt_renewed_odometer|," + Given.TODAY.minusYears(1) + ",90000");
             String before = judged(vehicle);
             JsonNode read = ines.post("/api/vehicles/%d/fault-codes".formatted(vehicle), "")
                     .ok()

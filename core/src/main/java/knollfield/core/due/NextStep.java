@@ -34,6 +34,12 @@ public enum NextStep {
      * @param awaitsOwner the job at the bench waits for the owner's answer
      */
     public static NextStep of(
+            VehicleForecast forecast, Optional<JobStage> job, boolean callBack, boolean recheck, boolean awaitsOwner) {
+        NextStep next = of(forecast.status(), job, callBack, recheck, awaitsOwner);
+        return next == ASK_OWNER && !awaitsOwner && forecast.noInterval() ? NONE : next;
+    }
+
+    private static NextStep of(
             Status status, Optional<JobStage> job, boolean callBack, boolean recheck, boolean awaitsOwner) {
         if (awaitsOwner) {
             return ASK_OWNER;

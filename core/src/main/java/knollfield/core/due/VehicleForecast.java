@@ -53,4 +53,14 @@ public record VehicleForecast(
                 ? 0
                 : idleKmPerYear * Math.max(0, Years.between(start.date(), projection.running(date)));
     }
+
+    /** The book knows the engine and has no interval for its drive: nobody need be asked. */
+    public boolean noInterval() {
+        return status == Status.NO_BOOK && deciding.isPresent();
+    }
+
+    /** The status as it is called on this vehicle. */
+    public String statusWords() {
+        return noInterval() ? "No interval in the book" : status.words();
+    }
 }

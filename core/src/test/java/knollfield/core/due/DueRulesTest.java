@@ -270,6 +270,20 @@ class DueRulesTest {
     }
 
     @Test
+    void whereTheBookHasNoIntervalNobodyIsAskedAndItIsCalledSo() {
+        List<Item> without = BELT.items().stream()
+                .map(i -> i.kind().isTheDrive() ? i.with(i.part(), Optional.empty()) : i)
+                .toList();
+        VehicleForecast chain = DueEngine.forecast(renewed(), Optional.of(family(Drive.CHAIN, without)), BOOK, TODAY);
+        VehicleForecast unknown = DueEngine.forecast(renewed(), Optional.empty(), BOOK, TODAY);
+
+        assertThat(chain.statusWords()).isEqualTo("No interval in the book");
+        assertThat(NextStep.of(chain, Optional.empty(), false, false, false)).isEqualTo(NextStep.NONE);
+        assertThat(unknown.statusWords()).isEqualTo("Not in book");
+        assertThat(NextStep.of(unknown, Optional.empty(), false, false, false)).isEqualTo(NextStep.ASK_OWNER);
+    }
+
+    @Test
     void neglectedOilIsHardUseForABeltInOilOnly() {
         VehicleFacts neglected = new VehicleFacts(
                 renewed().firstRegistered(),

@@ -74,7 +74,7 @@ class CardController {
                 .body(pictures.jpeg(id, photo));
     }
 
-    /** The engine-bay label as a PDF, once the card is signed. */
+    /** The engine-bay label as a PDF, to be written before its step is ticked, and again once the card is signed. */
     @GetMapping(path = "/label.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> label(@PathVariable long id) {
         return ResponseEntity.ok()

@@ -169,6 +169,8 @@ class CardViews {
         WorkClock worked = cards.worked(job, state);
         Person person = current.get();
         Optional<Job.Done> done = job.done();
+        // before the signature, what it would be signed with today: the label is written before it
+        Optional<Job.Done> next = done.or(() -> cards.outcome(job, state));
         List<Step> steps = state.plan().steps();
         return new CardView(
                 job.id(),
@@ -253,8 +255,8 @@ class CardViews {
                 state.started().map(CardEvent.Started::odometerKm).orElse(null),
                 job.actual().map(Job.Actual::minutes).orElse(null),
                 done.map(Job.Done::on).orElse(null),
-                done.flatMap(Job.Done::nextDueOn).orElse(null),
-                done.filter(d -> d.nextDueKm().isPresent())
+                next.flatMap(Job.Done::nextDueOn).orElse(null),
+                next.filter(d -> d.nextDueKm().isPresent())
                         .map(d -> d.nextDueKm().getAsInt())
                         .orElse(null));
     }

@@ -379,22 +379,8 @@ public class Cards {
             // the odometer was recorded as a reading at check-in
             vehicles.addRenewal(job.vehicleId(), renewal, false, ReadingSource.WORKSHOP);
         }
-        VehicleHistory history = jobs.state(job).history();
         vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(family, items, e), "ended by job " + job.id());
-        Policy workshop = settings.get().policy();
-        Policy policy = vehicle.own().map(own -> workshop.with(own.timing())).orElse(workshop);
-        boolean severe = vehicle.conditions().stream().anyMatch(c -> c.appliesTo(family.drive()));
-        // a partial job leaves the drive's clocks running
-        Optional<ClockStart> driveStart = items.contains(family.driveItem().code())
-                ? Optional.of(new ClockStart(today, km, ClockStart.Grade.DOCUMENTED))
-                : Optional.ofNullable(jobs.state(job)
-                                .facts()
-                                .starts()
-                                .get(family.driveItem().code()))
-                        .map(s -> new ClockStart(s.date(), s.km() - history.offsetOn(today), s.grade()));
-        Completion.NextDue next = driveStart
-                .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
-                .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
+        Completion.NextDue next = nextDue(job, items, today, km);
         Job signed = job.with(items.isEmpty() ? job.items() : items)
                 .with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km()));
         save(actual(job, state).map(signed::with).orElse(signed));
@@ -412,6 +398,40 @@ public class Cards {
                                         : String.join(
                                                 ", ", items.stream().sorted().toList()),
                                 words.km(km)));
+    }
+
+    /**
+     * What a job that renews {@code items} would be signed with, were it signed now: day, odometer, next due.
+     *
+     * @return empty before check-in, and where the same parts go back
+     */
+    Optional<Job.Done> outcome(Job job, CardState state) {
+        Set<String> items = Completion.items(state);
+        return state.started().filter(s -> !items.isEmpty()).map(s -> {
+            Completion.NextDue next = nextDue(job, items, clock.today(), s.odometerKm());
+            return new Job.Done(clock.today(), s.odometerKm(), next.date(), next.km());
+        });
+    }
+
+    /** When the drive is due next after a job that renewed {@code items}. */
+    private Completion.NextDue nextDue(Job job, Set<String> items, LocalDate today, int km) {
+        EngineFamily family = jobs.family(job);
+        VehicleHistory history = jobs.state(job).history();
+        Vehicle vehicle = history.vehicle();
+        Policy workshop = settings.get().policy();
+        Policy policy = vehicle.own().map(own -> workshop.with(own.timing())).orElse(workshop);
+        boolean severe = vehicle.conditions().stream().anyMatch(c -> c.appliesTo(family.drive()));
+        // a partial job leaves the drive's clocks running
+        Optional<ClockStart> driveStart = items.contains(family.driveItem().code())
+                ? Optional.of(new ClockStart(today, km, ClockStart.Grade.DOCUMENTED))
+                : Optional.ofNullable(jobs.state(job)
+                                .facts()
+                                .starts()
+                                .get(family.driveItem().code()))
+                        .map(s -> new ClockStart(s.date(), s.km() - history.offsetOn(today), s.grade()));
+        return driveStart
+                .map(s -> Completion.nextDue(family, policy, severe, s.date(), s.km()))
+                .orElseGet(() -> new Completion.NextDue(OptionalInt.empty(), Optional.empty()));
     }
 
     /** What the job took: as stated at the signature, else by the card's clock; nothing where that shows no minute. */

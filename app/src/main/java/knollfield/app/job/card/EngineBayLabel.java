@@ -8,6 +8,7 @@ import knollfield.app.job.Jobs;
 import knollfield.app.problem.Conflict;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.core.completion.Completion;
+import knollfield.core.jobcard.CardState;
 import org.springframework.stereotype.Component;
 
 /** The label that goes into the engine bay once a job is signed. */
@@ -26,15 +27,23 @@ class EngineBayLabel {
         this.settings = settings;
     }
 
-    /** @throws Conflict before the job is signed, and where it put the same parts back */
+    /**
+     * The label as it is, or before the signature as it would be were the job signed today: it is written and protected
+     * before its step is ticked.
+     *
+     * @throws Conflict before check-in, and where the job puts the same parts back
+     */
     byte[] pdf(long jobId) {
         Job job = jobs.get(jobId);
-        Job.Done done = job.done()
-                .orElseThrow(() -> new Conflict("Job %d is not signed yet; there is no label.".formatted(jobId)));
-        Set<String> items = Completion.items(cards.state(job));
+        CardState state = cards.state(job);
+        Set<String> items = Completion.items(state);
+        if (state.started().isEmpty()) {
+            throw new Conflict("Job %d is not checked in yet; there is no label.".formatted(jobId));
+        }
         if (items.isEmpty()) {
             throw new Conflict("Job %d put the same parts back; the label of the first job stays.".formatted(jobId));
         }
+        Job.Done done = job.done().or(() -> cards.outcome(job, state)).orElseThrow();
         return printer.print(new Label(
                 settings.get().name(),
                 jobs.state(job).history().vehicle().registration(),
