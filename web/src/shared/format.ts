@@ -64,7 +64,8 @@ export function formatSpan(from: string, to: string): string {
   return from.slice(0, 4) === to.slice(0, 4) ? `${a.split(' ')[0]} to ${b}` : `${a} to ${b}`;
 }
 
-const isoOf = (d: Date) =>
+/** A calendar day as the server writes it. */
+export const isoOf = (d: Date) =>
   `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
 
 /** The calendar day so many days on. */

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Button, Input, Slider } from 'antd';
+import { Button, Slider } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
@@ -21,6 +21,7 @@ import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { DeskFilters } from '../desk/DeskFilters';
 import { filterOf } from '../desk/deskQueries';
 import { aheadQuery, crossQuery, type Box } from './aheadQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 const DAYS_AHEAD = 730;
 const BOX = ['ageFrom', 'ageTo', 'distanceFrom', 'distanceTo'] as const;
@@ -73,13 +74,7 @@ export default function Ahead() {
         <DeskFilters filter={{ fleet, drive, family, interference }} set={set} ordered={false} />
         <div className="ahead-day">
           <label htmlFor="ahead-date">On</label>
-          <Input
-            id="ahead-date"
-            type="date"
-            value={date}
-            min={me.today}
-            onChange={(e) => e.target.value && move(e.target.value)}
-          />
+          <DateField id="ahead-date" min={me.today} value={date} onChange={(d) => d && move(d)} />
           <Button onClick={() => move(addDays(date, -7))} disabled={date <= me.today}>
             A week back
           </Button>

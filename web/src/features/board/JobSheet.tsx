@@ -19,6 +19,7 @@ import {
 } from './boardQueries';
 import { Offers } from './Offers';
 import { PlaceForm } from './PlaceForm';
+import { DateField } from '../../shared/ui/DateField';
 
 type Part = 'place' | 'offers' | 'why' | 'wishes' | 'no-show';
 
@@ -171,12 +172,7 @@ function Wishes({ job, onDone }: { job: BoardJob; onDone: () => void }) {
     >
       <div className="fields">
         <Field id="wish-day" label="Not before" error={wishes.error} at="/notBefore">
-          <Input
-            id="wish-day"
-            type="date"
-            value={notBefore}
-            onChange={(e) => setNotBefore(e.target.value)}
-          />
+          <DateField id="wish-day" value={notBefore} onChange={(d) => setNotBefore(d ?? '')} />
         </Field>
         <div>
           <span className="label" id="wish-days">

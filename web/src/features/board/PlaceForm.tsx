@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Field, faulty } from '../../shared/forms';
 import { addDays, formatTime, formatWeekday } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { askQuery, spanWords, usePlace, type Board, type BoardJob } from './boardQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 const PLACE_FIELDS = ['/technicianId', '/bayId', '/day', '/time'];
 
@@ -80,14 +81,13 @@ export function PlaceForm({
           />
         </Field>
         <Field id="place-day" label="Day" error={problem} at="/day">
-          <Input
+          <DateField
             id="place-day"
-            type="date"
             min={board.today}
             max={board.last}
-            value={day}
             status={faulty(problem, '/day')}
-            onChange={(e) => setDay(e.target.value)}
+            value={day}
+            onChange={(d) => setDay(d ?? '')}
           />
         </Field>
         <Field id="place-time" label="Start" error={problem} at="/time">

@@ -6,6 +6,7 @@ import { addDays } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useAcceptWhatIf, useAskWhatIf, type Board } from './boardQueries';
 import { Changes, Compared } from './Changes';
+import { DateField } from '../../shared/ui/DateField';
 
 type Kind = Schemas['AbsenceIn']['kind'];
 
@@ -94,23 +95,17 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
             />
           )}
           <Field id="if-from" label="From" error={ask.error} at="/from">
-            <Input
+            <DateField
               id="if-from"
-              type="date"
               value={from}
-              onChange={(e) => {
-                changed(setFrom)(e.target.value);
-                if (to < e.target.value) setTo(e.target.value);
+              onChange={(d) => {
+                changed(setFrom)(d ?? '');
+                if (d && to < d) setTo(d);
               }}
             />
           </Field>
           <Field id="if-to" label="to, that day too" error={ask.error} at="/to">
-            <Input
-              id="if-to"
-              type="date"
-              value={to}
-              onChange={(e) => changed(setTo)(e.target.value)}
-            />
+            <DateField id="if-to" value={to} onChange={(d) => changed(setTo)(d ?? '')} />
           </Field>
           <Field id="if-why" label="Because" error={ask.error} at="/why" grow>
             <Input

@@ -77,7 +77,7 @@ describe('views with a name', () => {
 });
 
 describe('vehicles that moved', () => {
-  const moved = { at: '2026-11-25T09:45:00Z', newDay: false, count: 2 };
+  const moved = { at: '2026-11-25T09:45:00Z', why: 'with the changed assumptions', count: 2 };
 
   it('are told, shown before and after, and put away', async () => {
     serve({
@@ -109,7 +109,7 @@ describe('vehicles that moved', () => {
 
   it('are one vehicle where it is one, and moved by the day where the day turned', () => {
     serve({});
-    show(<Moved moved={{ ...moved, newDay: true, count: 1 }} />);
+    show(<Moved moved={{ ...moved, why: 'with the new day', count: 1 }} />);
     expect(screen.getByRole('status').textContent).toContain('1 vehicle moved with the new day');
   });
 });

@@ -86,9 +86,8 @@ export function Moved({ moved }: { moved: Schemas['MovedView'] }) {
   if (seen === moved.at) return null;
   return (
     <p className="moved" role="status">
-      {moved.count} {moved.count === 1 ? 'vehicle' : 'vehicles'} moved{' '}
-      {moved.newDay ? 'with the new day' : 'with the changed assumptions'}, {formatMoment(moved.at)}
-      .{' '}
+      {moved.count} {moved.count === 1 ? 'vehicle' : 'vehicles'} moved {moved.why},{' '}
+      {formatMoment(moved.at)}.{' '}
       <button className="link" onClick={() => setOpen(true)}>
         Show
       </button>{' '}

@@ -6,6 +6,7 @@ import { Problem, type Schemas } from '../../api/client';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { choicesQuery, deskQuery, filterOf, useBulkReadings } from './deskQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 type Bulk = Schemas['Bulk'];
 
@@ -165,12 +166,11 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
                 </td>
                 <td className="hint">{line.who}</td>
                 <td>
-                  <Input
-                    type="date"
-                    aria-label={`Read on, line ${i + 1}`}
-                    value={line.date}
+                  <DateField
                     max={me.today}
-                    onChange={(e) => edit(line, { date: e.target.value })}
+                    label={`Read on, line ${i + 1}`}
+                    value={line.date}
+                    onChange={(d) => edit(line, { date: d ?? '' })}
                   />
                   <Note words={line.fault?.date} />
                 </td>

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddEvidence } from './dossierQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 type New = Schemas['NewEvidence'];
 
@@ -53,13 +54,12 @@ export function EvidenceForm({
       </Field>
       <div className="fields">
         <Field id="found" label="Found on" error={add.error} at="/date">
-          <Input
+          <DateField
             id="found"
-            type="date"
-            value={found}
             max={today}
             status={faulty(add.error, '/date')}
-            onChange={(e) => setFound(e.target.value)}
+            value={found}
+            onChange={(d) => setFound(d ?? '')}
           />
         </Field>
         <Field id="confidence" label="How sure">

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddRenewal, useOwnTiming, useUseState } from './dossierQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -60,13 +61,12 @@ export function RenewalForm({ v, today, onClose }: Props) {
           />
         </Field>
         <Field id="renewal-date" label="Renewed on" error={add.error} at="/date">
-          <Input
+          <DateField
             id="renewal-date"
-            type="date"
-            value={date}
             max={today}
             status={faulty(add.error, '/date')}
-            onChange={(e) => setDate(e.target.value)}
+            value={date}
+            onChange={(d) => setDate(d ?? '')}
           />
         </Field>
         <Field id="renewal-km" label="At odometer, km" error={add.error} at="/value">
@@ -138,13 +138,7 @@ export function StateForm({ v, today, onClose }: Props) {
               : 'It leaves every list; its record stays, and the find box finds it.'
           }
         >
-          <Input
-            id="since"
-            type="date"
-            value={since}
-            max={today}
-            onChange={(e) => setSince(e.target.value)}
-          />
+          <DateField id="since" max={today} value={since} onChange={(d) => setSince(d ?? '')} />
         </Field>
       )}
     </CardForm>

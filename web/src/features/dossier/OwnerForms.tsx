@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { useAddCall, useAddDecline, useAddTrip } from './dossierQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -48,12 +49,7 @@ export function CallForm({ v, onClose }: Props) {
           at="/askAgainOn"
           hint="Until then it leaves the list."
         >
-          <Input
-            id="ask-again"
-            type="date"
-            value={askAgainOn}
-            onChange={(e) => setAskAgainOn(e.target.value)}
-          />
+          <DateField id="ask-again" value={askAgainOn} onChange={(d) => setAskAgainOn(d ?? '')} />
         </Field>
       </div>
     </CardForm>
@@ -103,7 +99,7 @@ export function DeclineForm({ v, onClose }: Props) {
           />
         </Field>
         <Field id="until" label="Holds until" error={add.error} at="/until">
-          <Input id="until" type="date" value={until} onChange={(e) => setUntil(e.target.value)} />
+          <DateField id="until" value={until} onChange={(d) => setUntil(d ?? '')} />
         </Field>
       </div>
     </CardForm>
@@ -129,15 +125,10 @@ export function TripForm({ v, today, onClose }: Props) {
     >
       <div className="fields">
         <Field id="trip-from" label="Leaves on" error={add.error} at="/from">
-          <Input
-            id="trip-from"
-            type="date"
-            value={from}
-            onChange={(e) => setFrom(e.target.value)}
-          />
+          <DateField id="trip-from" value={from} onChange={(d) => setFrom(d ?? '')} />
         </Field>
         <Field id="trip-to" label="Back on" error={add.error} at="/to">
-          <Input id="trip-to" type="date" value={to} onChange={(e) => setTo(e.target.value)} />
+          <DateField id="trip-to" value={to} onChange={(d) => setTo(d ?? '')} />
         </Field>
         <Field id="trip-km" label="Beyond everyday use, km" error={add.error} at="/extraKm" grow>
           <Input

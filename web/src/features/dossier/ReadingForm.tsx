@@ -6,6 +6,7 @@ import { CardForm, faulty, Field } from '../../shared/forms';
 import { FieldNote } from '../../shared/ProblemNote';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddReading } from './dossierQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 type New = Schemas['NewReading'];
 
@@ -74,12 +75,11 @@ export function ReadingForm({
           />
         </Field>
         <Field id="read-on" label="Read on">
-          <Input
+          <DateField
             id="read-on"
-            type="date"
-            value={date}
             status={faulty(add.error, '/date')}
-            onChange={(e) => setDate(e.target.value)}
+            value={date}
+            onChange={(d) => setDate(d ?? '')}
           />
         </Field>
         <Field id="source" label="Source">

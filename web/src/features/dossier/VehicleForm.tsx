@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Problem, type Schemas } from '../../api/client';
@@ -8,6 +8,8 @@ import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { choicesQuery } from '../desk/deskQueries';
 import { detailsQuery, useStoreVehicle, vinWarningQuery } from './dossierQueries';
+import { NumberField } from '../../shared/ui/NumberField';
+import { DateField } from '../../shared/ui/DateField';
 
 type Details = Schemas['VehicleDetails'];
 
@@ -117,13 +119,12 @@ function Form({ id, details }: { id?: number; details: Details }) {
             />
           </Field>
           <Field id="first" label="First registered on" error={store.error} at="/firstRegistered">
-            <Input
+            <DateField
               id="first"
-              type="date"
               max={me.today}
-              value={d.firstRegistered ?? ''}
               status={faulty(store.error, '/firstRegistered')}
-              onChange={(e) => set({ firstRegistered: e.target.value || undefined })}
+              value={d.firstRegistered ?? ''}
+              onChange={(d) => set({ firstRegistered: d })}
             />
           </Field>
           <Checkbox
@@ -138,10 +139,15 @@ function Form({ id, details }: { id?: number; details: Details }) {
             error={store.error}
             at="/valueMinor"
           >
-            <InputNumber
+            <NumberField
               id="value"
-              value={d.valueMinor === undefined ? null : d.valueMinor / 100}
-              onChange={(v) => set({ valueMinor: v === null ? undefined : Math.round(v * 100) })}
+              decimals={2}
+              suffix={me.currency}
+              usual={[100, 500_000]}
+              value={d.valueMinor === undefined ? undefined : d.valueMinor / 100}
+              onChange={(v) =>
+                set({ valueMinor: v === undefined ? undefined : Math.round(v * 100) })
+              }
             />
           </Field>
           <Checkbox checked={d.heavy} onChange={(e) => set({ heavy: e.target.checked })}>
@@ -177,9 +183,10 @@ function Form({ id, details }: { id?: number; details: Details }) {
             />
           </Field>
           <Field id="idle" label="Idling, hours a year" error={store.error} at="/idleHoursPerYear">
-            <InputNumber
+            <NumberField
               id="idle"
-              min={0}
+              unit="h"
+              usual={[0, 3_000]}
               value={d.idleHoursPerYear}
               onChange={(v) => set({ idleHoursPerYear: v ?? 0 })}
             />
@@ -211,12 +218,11 @@ function Form({ id, details }: { id?: number; details: Details }) {
             error={store.error}
             at="/beltDateCode"
           >
-            <Input
+            <DateField
               id="date-code"
-              type="date"
               max={me.today}
               value={d.beltDateCode ?? ''}
-              onChange={(e) => set({ beltDateCode: e.target.value || undefined })}
+              onChange={(d) => set({ beltDateCode: d })}
             />
           </Field>
         </section>

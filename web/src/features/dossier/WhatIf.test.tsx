@@ -34,12 +34,12 @@ describe('what if she waits', () => {
     fireEvent.keyDown(handle, { key: 'ArrowRight' });
     fireEvent.keyDown(handle, { key: 'PageUp' });
     const day = screen.getByLabelText('Wait until') as HTMLInputElement;
-    expect(day.value).toBe('2027-01-02');
+    expect(day.value).toBe('2 Jan 2027');
     expect((await screen.findByText(/Wait until 1 Jan 2027/)).textContent).toContain('140,000 km');
     expect(calls.map((c) => c.path)).toEqual(['/api/vehicles/7/what-if']);
     expect(handle.getAttribute('aria-valuetext')).toContain('140,000 km');
     fireEvent.click(screen.getByRole('button', { name: 'Put back' }));
-    expect(day.value).toBe('2026-11-25');
+    expect(day.value).toBe('25 Nov 2026');
     expect(screen.queryByText(/140,000 km/)).toBeNull();
   });
 
@@ -47,7 +47,7 @@ describe('what if she waits', () => {
     serve({});
     const handle = open();
     fireEvent.keyDown(handle, { key: 'PageDown' });
-    expect((screen.getByLabelText('Wait until') as HTMLInputElement).value).toBe('2026-11-25');
+    expect((screen.getByLabelText('Wait until') as HTMLInputElement).value).toBe('25 Nov 2026');
   });
 
   it('takes another yearly distance', async () => {

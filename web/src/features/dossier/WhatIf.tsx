@@ -6,6 +6,7 @@ import { DueWindowPicture } from '../../drawing/DueWindowPicture';
 import { addDays, addMonths, formatWhole } from '../../shared/format';
 import { FieldNote } from '../../shared/ProblemNote';
 import { whatIfQuery } from './dossierQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 /** The value once it has stood still for a moment, so that dragging does not ask for every day it passes. */
 function useSettled<T>(value: T, ms: number): T {
@@ -65,13 +66,11 @@ export function WhatIf({
       />
       <div className="what-if-line">
         <label htmlFor={`wait-${vehicleId}`}>Wait until</label>
-        <Input
+        <DateField
           id={`wait-${vehicleId}`}
-          type="date"
-          size="small"
           min={today}
           value={date}
-          onChange={(e) => e.target.value && move(e.target.value)}
+          onChange={(d) => d && move(d)}
         />
         <label htmlFor={`yearly-${vehicleId}`}>at</label>
         <Input

@@ -83,7 +83,13 @@ it('does not send a hire that is no number, and says what the server does not ta
   fireEvent.blur(screen.getByLabelText('Tool hire'));
   expect(sent(calls)).toHaveLength(0);
   fireEvent.change(screen.getByLabelText('Owner keeps it until'), {
-    target: { value: '2020-03-01' },
+    target: { value: '1 Mar 2020' },
+  });
+  fireEvent.blur(screen.getByLabelText('Owner keeps it until'));
+  expect(screen.getByText(/^Not before/)).toBeTruthy();
+  expect(sent(calls)).toHaveLength(0);
+  fireEvent.change(screen.getByLabelText('Owner keeps it until'), {
+    target: { value: '1.3.2099' },
   });
   fireEvent.blur(screen.getByLabelText('Owner keeps it until'));
   expect(await screen.findByText(/in the past/)).toBeTruthy();

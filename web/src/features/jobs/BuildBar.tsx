@@ -5,6 +5,7 @@ import { amountOf, formatDate, minorOf } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { useMe } from '../../shared/me';
 import { useBuild, useNewestBook } from './jobQueries';
+import { DateField } from '../../shared/ui/DateField';
 
 type Job = Schemas['JobView'];
 type School = Schemas['SchoolView']['school'];
@@ -76,15 +77,13 @@ export function BuildBar({ job, editable }: { job: Job; editable: boolean }) {
         </div>
         <div>
           <label htmlFor="kept">Owner keeps it until</label>
-          <Input
+          <DateField
             id="kept"
-            type="date"
-            value={until}
             min={me.today}
+            value={until}
             disabled={off}
-            onChange={(e) => setUntil(e.target.value)}
-            onBlur={() => until !== (b.keptUntil ?? '') && set({ keptUntil: until || undefined })}
-            onPressEnter={() => set({ keptUntil: until || undefined })}
+            onChange={(d) => setUntil(d ?? '')}
+            onDone={() => until !== (b.keptUntil ?? '') && set({ keptUntil: until || undefined })}
           />
           <FieldNote error={build.error} at="/keptUntil" />
         </div>

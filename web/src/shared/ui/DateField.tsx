@@ -2,7 +2,7 @@ import { CalendarOutlined } from '@ant-design/icons';
 import { Calendar, Input, Popover } from 'antd';
 import dayjs from 'dayjs';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
-import { addDays, addMonths, formatDate } from '../format';
+import { addDays, addMonths, formatDate, isoOf } from '../format';
 import { readDate } from './spelling';
 import { goToFirstFault } from './validity';
 
@@ -22,9 +22,11 @@ const STEPS: Record<string, (iso: string) => string> = {
  */
 export function DateField({
   id,
-  value,
+  value: given,
   onChange,
-  today,
+  onDone,
+  disabled = false,
+  today = isoOf(new Date()),
   min,
   max,
   status = '',
@@ -35,7 +37,11 @@ export function DateField({
   /** ISO; undefined for none */
   value: string | undefined;
   onChange: (value: string | undefined) => void;
-  today: string;
+  /** the day stands: the field was left, or Enter was pressed in it */
+  onDone?: () => void;
+  disabled?: boolean;
+  /** the day that the word says, and the year of a day without one; left out: as this device has it */
+  today?: string;
   min?: string;
   max?: string;
   status?: '' | 'error';
@@ -44,14 +50,20 @@ export function DateField({
   describedBy?: string;
 }) {
   const own = useId();
+  const value = given || undefined;
   const noteId = `${id ?? own}-read`;
   const [text, setText] = useState(shown(value));
   const [sent, setSent] = useState(value);
+  const [before, setBefore] = useState(value);
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  if (sent !== value) {
-    setSent(value);
-    setText(shown(value));
+  if (before !== value) {
+    setBefore(value);
+    if (sent !== value) {
+      // changed from outside, as by undo or by another choice, and not by what was typed here
+      setSent(value);
+      setText(shown(value));
+    }
   }
   const read = readDate(text, today);
   const beyond =
@@ -72,7 +84,8 @@ export function DateField({
   const type = (t: string) => {
     setText(t);
     const r = readDate(t, today);
-    send(r.kind === 'is' ? r.value : undefined);
+    const within = r.kind === 'is' && !(max && r.value > max) && !(min && r.value < min);
+    send(within ? r.value : undefined);
   };
   const pick = (iso: string) => {
     setText(shown(iso));
@@ -95,7 +108,12 @@ export function DateField({
         aria-describedby={[noteId, describedBy].filter(Boolean).join(' ')}
         onInvalid={goToFirstFault}
         onChange={(e) => type(e.target.value)}
-        onBlur={() => read.kind === 'is' && !wrong && setText(shown(read.value))}
+        disabled={disabled}
+        onBlur={() => {
+          if (read.kind === 'is' && !wrong) setText(shown(read.value));
+          if (!wrong && !asks) onDone?.();
+        }}
+        onPressEnter={() => !wrong && !asks && onDone?.()}
         onKeyDown={(e) => {
           const step = STEPS[e.key];
           if (!step || read.kind === 'not' || read.kind === 'ask') return;

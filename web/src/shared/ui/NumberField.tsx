@@ -52,11 +52,15 @@ export function NumberField({
   const noteId = `${id ?? own}-read`;
   const [text, setText] = useState(shown(value));
   const [sent, setSent] = useState(value);
+  const [before, setBefore] = useState(value);
   const [meant, setMeant] = useState<number>();
-  if (sent !== value) {
-    // changed from outside, as by undo or by another choice
-    setSent(value);
-    setText(shown(value));
+  if (before !== value) {
+    setBefore(value);
+    if (sent !== value) {
+      // changed from outside, as by undo or by another choice, and not by what was typed here
+      setSent(value);
+      setText(shown(value));
+    }
   }
   const input = useRef<HTMLInputElement>(null);
   const read = readNumber(text, decimals);

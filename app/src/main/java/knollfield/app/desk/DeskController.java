@@ -138,7 +138,8 @@ class DeskController {
     record Group(Status status, String words, int count, int listed) {}
 
     /** Vehicles that the last turn of the day, or a changed assumption, moved. */
-    record MovedView(Instant at, boolean newDay, int count) {}
+    /** @param why what moved them, in words */
+    record MovedView(Instant at, String why, int count) {}
 
     /**
      * @param total vehicles of the whole list, of which {@code rows} is a page from {@code offset} on
@@ -205,7 +206,7 @@ class DeskController {
                 forecasts
                         .moves()
                         .map(m -> new MovedView(
-                                m.at(), m.newDay(), visible(m.list()).size()))
+                                m.at(), m.why().words(), visible(m.list()).size()))
                         .filter(m -> m.count() > 0)
                         .orElse(null));
     }

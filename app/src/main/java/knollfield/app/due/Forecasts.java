@@ -65,6 +65,7 @@ public class Forecasts {
     private final Object computing = new Object();
     private volatile @Nullable Snapshot snapshot;
     private volatile boolean stale;
+    private volatile Moves.Why staleBy = Moves.Why.NEW_DAY;
     private volatile Optional<Moves> moves = Optional.empty();
 
     Forecasts(VehicleService vehicles, EngineBook book, WorkshopSettings settings, WorkshopClock clock) {
@@ -88,9 +89,26 @@ public class Forecasts {
     /**
      * What the last recomputing of all vehicles moved.
      *
-     * @param newDay it was the turn of the day, otherwise a changed assumption
+     * @param why what made it necessary
      */
-    public record Moves(Instant at, boolean newDay, List<Move> list) {
+    public record Moves(Instant at, Why why, List<Move> list) {
+        /** What makes all vehicles be judged anew. */
+        public enum Why {
+            NEW_DAY("with the new day"),
+            ASSUMPTIONS("with the changed assumptions"),
+            BOOK("with a changed engine book");
+
+            private final String words;
+
+            Why(String words) {
+                this.words = words;
+            }
+
+            public String words() {
+                return words;
+            }
+        }
+
         public Moves {
             list = List.copyOf(list);
         }
@@ -201,12 +219,14 @@ public class Forecasts {
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     @Order(1)
     void changed(SettingsChanged event) {
+        staleBy = Moves.Why.ASSUMPTIONS;
         stale = true;
     }
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     @Order(1)
     void changed(EngineBook.BookChanged event) {
+        staleBy = Moves.Why.BOOK;
         stale = true;
     }
 
@@ -249,7 +269,8 @@ public class Forecasts {
             Snapshot made = compute(settings.get(), settings.usageClasses(), today);
             if (again != null) {
                 List<Move> list = moved(again, made);
-                moves = Optional.of(new Moves(clock.instant(), !again.today().equals(today), list));
+                moves = Optional.of(
+                        new Moves(clock.instant(), again.today().equals(today) ? staleBy : Moves.Why.NEW_DAY, list));
             }
             snapshot = made;
             return made;

@@ -76,7 +76,7 @@ class AssumptionsApiTest {
         JsonNode moved = ines.get("/api/desk").json().get("moved");
 
         assertThat(moved.get("count").asInt()).isEqualTo(said).isPositive();
-        assertThat(moved.get("newDay").asBoolean()).isFalse();
+        assertThat(moved.get("why").asString()).isEqualTo("with the changed assumptions");
         assertThat(ines.get("/api/desk/moves").json().size()).isEqualTo(Math.min(100, said));
         JsonNode one = one("class.mean.PRIVATE");
         assertThat(one.get("changedBy").asString()).isEqualTo("Ines Carrow");
