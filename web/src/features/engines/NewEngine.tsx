@@ -497,7 +497,7 @@ function Answers({
               <Field
                 key={f.code}
                 id={`fluid-${f.code}`}
-                label={f.name}
+                label={`${f.name}, filling`}
                 error={e}
                 at={`/form/fluids/${i}/litres`}
               >

@@ -35,7 +35,7 @@ export function Booking({ job, today }: { job: Schemas['JobView']; today: string
   const [from, setFrom] = useState(mondayOf(today));
   const { data: week, error } = useQuery(weekQuery(from));
   const [technicianId, setTechnician] = useState<number>();
-  const [bayId, setBay] = useState<number>();
+  const [picked, setBay] = useState<number>();
   const [day, setDay] = useState<string>();
   const [time, setTime] = useState('08:00');
   const [offering, setOffering] = useState(false);
@@ -43,6 +43,8 @@ export function Booking({ job, today }: { job: Schemas['JobView']; today: string
   const book = useBook(job.id);
   const skilled = (week?.technicians ?? []).filter((t) => t.skills.includes(job.drive));
   const problem = book.error instanceof Problem ? book.error : undefined;
+  // where there is one bay, nothing is to be chosen
+  const bayId = picked ?? (week?.bays.length === 1 ? week.bays[0]!.id : undefined);
   const ready = technicianId !== undefined && bayId !== undefined && day !== undefined;
   const pick = (t: number, d: string) => {
     setTechnician(t);

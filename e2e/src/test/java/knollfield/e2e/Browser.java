@@ -34,9 +34,25 @@ import org.springframework.context.ConfigurableApplicationContext;
 final class Browser implements BeforeAllCallback, AfterEachCallback {
 
     static final String PASSWORD = "skerrow-demo";
+    static final String CODE = "40718293";
 
+    private final boolean demo;
     private Running running;
     private final List<BrowserContext> open = new java.util.ArrayList<>();
+
+    /** The island. */
+    Browser() {
+        this(true);
+    }
+
+    private Browser(boolean demo) {
+        this.demo = demo;
+    }
+
+    /** A workshop of its own in an empty folder; its first account is made with {@link #CODE}. */
+    static Browser empty() {
+        return new Browser(false);
+    }
 
     private record Running(
             ConfigurableApplicationContext server,
@@ -61,7 +77,7 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
     public void beforeAll(ExtensionContext context) {
         running = context.getRoot()
                 .getStore(Namespace.create(Browser.class))
-                .getOrComputeIfAbsent("browser", k -> start(), Running.class);
+                .getOrComputeIfAbsent("browser-" + demo, k -> start(demo), Running.class);
     }
 
     @Override
@@ -70,13 +86,13 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
         open.clear();
     }
 
-    private static Running start() {
+    private static Running start(boolean demo) {
         try {
             Path folder = Files.createTempDirectory("knollfield-e2e");
             ConfigurableApplicationContext server = SpringApplication.run(
                     KnollfieldApplication.class,
                     "--server.port=0",
-                    "--knollfield.demo=true",
+                    demo ? "--knollfield.demo=true" : "--knollfield.first-run-code=" + CODE,
                     "--knollfield.data=" + folder.resolve("data"));
             int port = ((WebServerApplicationContext) server).getWebServer().getPort();
             System.setProperty("playwright.nodejs.path", node());

@@ -62,10 +62,9 @@ class DueToDoneTest {
         page.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("Import a list"))
                 .click();
         page.locator("#file").setInputFiles(csv);
-        assertThat(page.getByText("3 vehicles")).isVisible();
-        assertThat(page.getByText("every line is good")).isVisible();
+        assertThat(page.getByText("3 new")).isVisible();
         BROWSER.check(page, "import");
-        page.getByText("Take in all 3").click();
+        page.getByText("Take in 3 lines").click();
         assertThat(page.getByRole(AriaRole.STATUS)).containsText("3 vehicles taken in");
     }
 
