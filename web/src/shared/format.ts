@@ -1,3 +1,5 @@
+import { numberOf } from './ui/spelling';
+
 /** How figures and dates are written, the same on every screen. */
 
 const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
@@ -46,9 +48,11 @@ const digitsOf = (currency: string) =>
 export const amountOf = (minor: number, currency: string) =>
   (minor / 10 ** digitsOf(currency)).toFixed(digitsOf(currency));
 
-/** A typed amount in minor units; NaN where it is no number. Point and comma both stand before the decimals. */
+/** A typed amount in minor units; NaN where it is no number; read as every number is. */
 export const minorOf = (text: string, currency: string) =>
-  Math.round(Number(text.trim().replace(',', '.')) * 10 ** digitsOf(currency));
+  text.trim() === ''
+    ? 0
+    : Math.round(numberOf(text, digitsOf(currency)) * 10 ** digitsOf(currency));
 
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {

@@ -1,10 +1,11 @@
-import { Button, Checkbox, InputNumber } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { DAYS } from '../../shared/days';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { formatWeekday } from '../../shared/format';
 import { useFleetRule, useWithdraw, type Board } from './boardQueries';
+import { NumberField } from '../../shared/ui/NumberField';
 
 type Weekday = Schemas['FleetRule']['days'][number];
 
@@ -63,13 +64,10 @@ function FleetRow({ fleet }: { fleet: Schemas['FleetRule'] }) {
       <b>{fleet.name}</b>
       <label>
         at most{' '}
-        <InputNumber
-          aria-label={`${fleet.name}: vehicles off the road on one day`}
-          min={0}
-          max={999}
-          value={cap}
-          onChange={setCap}
-          size="small"
+        <NumberField
+          label={`${fleet.name}: vehicles off the road on one day`}
+          value={cap ?? undefined}
+          onChange={(v) => setCap(v ?? null)}
         />
       </label>
       <Checkbox.Group

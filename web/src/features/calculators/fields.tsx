@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Problem } from '../../api/client';
+import { numberOf } from '../../shared/ui/spelling';
 
 /** A figure as it is typed; `n` is there once it is a number. */
 export interface Figure {
@@ -10,7 +11,7 @@ export interface Figure {
 
 export function useFigure(start: string): Figure {
   const [text, set] = useState(start);
-  const n = Number(text.trim().replace(',', '.'));
+  const n = numberOf(text, 6);
   return { text, n: text.trim() === '' || Number.isNaN(n) ? undefined : n, set };
 }
 

@@ -4,6 +4,7 @@ import { formatDate, formatHours, formatKm, formatMoment } from '../../shared/fo
 import { useMe } from '../../shared/me';
 import { useRecord, type Bench, type Card, type EntryOf } from './cardQueries';
 import { Words } from './BenchMenu';
+import { numberOf } from '../../shared/ui/spelling';
 
 type OldParts = NonNullable<EntryOf<'COMPLETE'>['oldParts']>;
 
@@ -20,7 +21,7 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
   const [hours, setHours] = useState('');
   const shut = card.gates.filter((g) => !g.open);
   const overridden = card.gates.filter((g) => g.overriddenWith);
-  const typed = Number(hours.replace(',', '.'));
+  const typed = hours === '' ? 0 : numberOf(hours, 2);
   const kept = bench.kept.length;
   return (
     <section className="bench-step sign">

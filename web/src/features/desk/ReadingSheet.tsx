@@ -7,6 +7,7 @@ import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { choicesQuery, deskQuery, filterOf, useBulkReadings } from './deskQueries';
 import { DateField } from '../../shared/ui/DateField';
+import { numberOf } from '../../shared/ui/spelling';
 
 type Bulk = Schemas['Bulk'];
 
@@ -103,7 +104,7 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
             lines: filled.map((l) => ({
               registration: l.registration,
               date: l.date,
-              value: Number(l.value.replaceAll(/[\s,]/g, '')),
+              value: numberOf(l.value, 1),
               insist: l.insist,
             })),
           },

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Checkbox, Input, InputNumber, Radio, Select } from 'antd';
+import { Checkbox, Input, Radio, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddRenewal, useOwnTiming, useUseState } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
+import { numberOf } from '../../shared/ui/spelling';
+import { NumberField } from '../../shared/ui/NumberField';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -42,7 +44,7 @@ export function RenewalForm({ v, today, onClose }: Props) {
         add.mutate({
           item,
           date,
-          km: Number(km.replaceAll(/[\s,]/g, '')),
+          km: numberOf(km),
           grade,
           part,
           betterPart,
@@ -189,16 +191,31 @@ export function TimingForm({ v, onClose }: Props) {
       <div className="fields">
         {kind === 'EARLY' && (
           <Field id="own-share" label="Share of each limit, %" error={change.error} at="/share">
-            <InputNumber id="own-share" value={share} onChange={setShare} />
+            <NumberField
+              id="own-share"
+              decimals={1}
+              value={share ?? undefined}
+              onChange={(v) => setShare(v ?? null)}
+            />
           </Field>
         )}
         {kind === 'FIXED' && (
           <>
             <Field id="own-km" label="Own distance, km" error={change.error} at="/km">
-              <InputNumber id="own-km" value={km} onChange={setKm} />
+              <NumberField
+                id="own-km"
+                decimals={0}
+                value={km ?? undefined}
+                onChange={(v) => setKm(v ?? null)}
+              />
             </Field>
             <Field id="own-months" label="Own age, months" error={change.error} at="/months">
-              <InputNumber id="own-months" value={months} onChange={setMonths} />
+              <NumberField
+                id="own-months"
+                decimals={0}
+                value={months ?? undefined}
+                onChange={(v) => setMonths(v ?? null)}
+              />
             </Field>
           </>
         )}

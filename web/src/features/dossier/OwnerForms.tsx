@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { useAddCall, useAddDecline, useAddTrip } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
+import { numberOf } from '../../shared/ui/spelling';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -120,7 +121,7 @@ export function TripForm({ v, today, onClose }: Props) {
       at={['/from', '/to', '/extraKm']}
       pending={add.isPending}
       disabled={!to || !extraKm}
-      onSubmit={() => add.mutate({ from, to, extraKm: Number(extraKm.replaceAll(/[\s,]/g, '')) })}
+      onSubmit={() => add.mutate({ from, to, extraKm: numberOf(extraKm) })}
       onClose={onClose}
     >
       <div className="fields">

@@ -37,8 +37,19 @@ describe('an odometer reading', () => {
     const { type, record } = form();
     type('about 90');
     record();
-    expect(screen.getByRole('alert').textContent).toContain('“about 90” is not a number');
+    expect(screen.getByText('“about 90” is not a number.')).toBeTruthy();
     expect(sent(calls)).toHaveLength(0);
+  });
+
+  it('that is typed with its unit, in the style of the decimal comma, is taken for what it is', async () => {
+    const calls = serve({ [path]: { body: {} } });
+    const { type, record } = form();
+    type('64.785,5 mi');
+    expect(screen.getByText('= 64,785.5')).toBeTruthy();
+    record();
+    await waitFor(() =>
+      expect(sent(calls)[0]?.body).toMatchObject({ value: 64_785.5, unit: 'MILES' }),
+    );
   });
 
   it('that does not fit may be insisted on', async () => {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
@@ -7,6 +7,7 @@ import { FieldNote } from '../../shared/ProblemNote';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddReading } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
+import { NumberField } from '../../shared/ui/NumberField';
 
 type New = Schemas['NewReading'];
 
@@ -20,21 +21,14 @@ export function ReadingForm({
   today: string;
   onClose: () => void;
 }) {
-  const [value, setValue] = useState('');
+  const [value, setValue] = useState<number>();
   const [unit, setUnit] = useState<New['unit']>('KM');
   const [date, setDate] = useState(today);
   const [source, setSource] = useState<New['source']>('CUSTOMER');
-  const [local, setLocal] = useState<string>();
   const { data: choices } = useQuery(choicesQuery);
   const add = useAddReading(v.id, onClose);
   const send = (insist: boolean) => {
-    const number = Number(value.replaceAll(/[\s,]/g, ''));
-    if (!/^[\d\s,]+(\.\d)?$/.test(value.trim()) || Number.isNaN(number)) {
-      setLocal(`“${value}” is not a number.`);
-      return;
-    }
-    setLocal(undefined);
-    add.mutate({ value: number, unit, date, source, insist });
+    if (value !== undefined) add.mutate({ value, unit, date, source, insist });
   };
   const mayInsist = add.error instanceof Problem && add.error.suggestion === 'insist';
   return (
@@ -44,21 +38,22 @@ export function ReadingForm({
       error={add.error}
       at={['/value', '/date']}
       pending={add.isPending}
-      disabled={!value}
+      disabled={value === undefined}
       onSubmit={() => send(false)}
       onClose={onClose}
       extra={mayInsist && <Button onClick={() => send(true)}>Record it all the same</Button>}
     >
       <div className="fields">
         <Field id="odometer" label="Odometer">
-          <Input
+          <NumberField
             id="odometer"
             autoFocus
-            inputMode="numeric"
+            decimals={1}
             value={value}
-            status={local ? 'error' : faulty(add.error, '/value')}
-            onChange={(e) => {
-              setValue(e.target.value);
+            status={faulty(add.error, '/value')}
+            onUnit={(u) => setUnit(u === 'mi' ? 'MILES' : 'KM')}
+            onChange={(v) => {
+              setValue(v);
               add.reset();
             }}
           />
@@ -95,11 +90,6 @@ export function ReadingForm({
           />
         </Field>
       </div>
-      {local && (
-        <div className="field-note" role="alert">
-          {local}
-        </div>
-      )}
       <FieldNote error={add.error} at="/value" />
       <FieldNote error={add.error} at="/date" />
     </CardForm>

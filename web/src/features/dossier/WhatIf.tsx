@@ -7,6 +7,7 @@ import { addDays, addMonths, formatWhole } from '../../shared/format';
 import { FieldNote } from '../../shared/ProblemNote';
 import { whatIfQuery } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
+import { numberOf } from '../../shared/ui/spelling';
 
 /** The value once it has stood still for a moment, so that dragging does not ask for every day it passes. */
 function useSettled<T>(value: T, ms: number): T {
@@ -35,7 +36,7 @@ export function WhatIf({
 }) {
   const [date, setDate] = useState(today);
   const [yearly, setYearly] = useState('');
-  const typed = yearly.trim() === '' ? undefined : Number(yearly.replaceAll(/[\s,]/g, ''));
+  const typed = yearly.trim() === '' ? undefined : numberOf(yearly);
   const kmPerYear = typed !== undefined && Number.isFinite(typed) ? typed : undefined;
   const asking = date !== today || kmPerYear !== undefined;
   const settled = useSettled(`${date} ${kmPerYear ?? ''}`, 90);

@@ -1,4 +1,4 @@
-import { Checkbox, Input, InputNumber, Select } from 'antd';
+import { Checkbox, Input, Select } from 'antd';
 import { useId, useState } from 'react';
 import { Problem } from '../../api/client';
 import { amountOf, minorOf } from '../../shared/format';
@@ -13,6 +13,7 @@ import {
   type Json,
   type JsonSchema,
 } from './schemaForm';
+import { NumberField } from '../../shared/ui/NumberField';
 
 interface Props {
   schema: JsonSchema;
@@ -121,12 +122,11 @@ function Leaf({ schema, value, path, error, onChange, bare }: Props) {
           }
         />
       ) : (
-        <InputNumber
+        <NumberField
           id={id}
-          value={value as number | null}
-          precision={kind === 'integer' ? 0 : undefined}
+          value={(value as number | null) ?? undefined}
+          decimals={kind === 'integer' ? 0 : 4}
           status={bad}
-          controls={false}
           suffix={schema['x-unit']}
           onChange={(v) => onChange(path, v ?? (optional ? null : (schema.minimum ?? 0)))}
         />

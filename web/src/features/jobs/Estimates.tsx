@@ -6,6 +6,7 @@ import { amountOf, formatDate, formatHours, formatMoney, minorOf } from '../../s
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { estimatesQuery, useActual, useConsent, useMakeEstimate } from './jobQueries';
+import { numberOf } from '../../shared/ui/spelling';
 
 type Job = Schemas['JobView'];
 type View = Schemas['EstimatesView'];
@@ -304,7 +305,7 @@ function Outcome({ job, view, currency }: { job: Job; view: View; currency: stri
           onSubmit={(e) => {
             e.preventDefault();
             actual.mutate({
-              minutes: Math.round(Number(hours.replace(',', '.')) * 60),
+              minutes: Math.round(numberOf(hours, 2) * 60),
               partsMinor: minorOf(parts, currency),
               version: job.version,
             });

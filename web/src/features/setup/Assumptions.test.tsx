@@ -118,7 +118,7 @@ describe('assumptions', () => {
     expect(note.closest('.setting')!.contains(most)).toBe(true);
     expect(screen.queryByText('Not done.')).toBeNull();
     fireEvent.click(button('Put back'));
-    expect(most.value).toBe('1,500');
+    expect(most.value).toBe('1500');
   });
 
   it('go back to usual one by one', async () => {

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, InputNumber, message } from 'antd';
+import { Button, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { formatKm, formatMoment, formatWhole } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { MovesTable } from '../desk/DeskViews';
 import { assumptionsQuery, useAssume, usePreviewAssumptions } from './setupQueries';
+import { NumberField } from '../../shared/ui/NumberField';
+import { faulty } from '../../shared/forms';
 
 type View = Schemas['AssumptionsView'];
 type Assumption = Schemas['AssumptionView'];
@@ -114,16 +116,12 @@ function Line({
   return (
     <div className="setting assumption">
       <label htmlFor={a.name}>{a.words}</label>
-      <InputNumber
+      <NumberField
         id={a.name}
-        value={value}
-        min={a.min}
-        max={a.max}
-        precision={a.whole ? 0 : undefined}
-        step={a.whole ? 1 : 0.01}
-        formatter={(v) => (a.whole && v !== undefined ? formatWhole(Number(v)) : String(v ?? ''))}
-        parser={(v) => Number((v ?? '').replaceAll(/[\s,]/g, ''))}
-        onChange={(v) => onChange(v === null ? null : Number(v))}
+        value={value ?? undefined}
+        decimals={a.whole ? 0 : 4}
+        status={faulty(error, `/amounts/${a.name}`)}
+        onChange={(v) => onChange(v ?? null)}
       />
       <span className="hint">{a.unit}</span>
       <FieldNote error={error} at={`/amounts/${a.name}`} />

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Input, Select } from 'antd';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
@@ -13,6 +13,7 @@ import {
   useChangeFleet,
   useGiveUpFleet,
 } from './setupQueries';
+import { NumberField } from '../../shared/ui/NumberField';
 
 type Bay = Schemas['Bay'];
 type Fleet = Schemas['Fleet'];
@@ -256,11 +257,8 @@ function FleetForm({ fleet, onDone }: { fleet?: Fleet; onDone: () => void }) {
       </div>
       <div>
         <label htmlFor="fleet-cap">Vehicles off the road at once, at most</label>
-        <InputNumber
+        <NumberField
           id="fleet-cap"
-          min={0}
-          max={999}
-          precision={0}
           value={f.offRoadCap}
           onChange={(cap) => setF({ ...f, offRoadCap: cap ?? 0 })}
         />

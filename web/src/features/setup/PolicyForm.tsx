@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, InputNumber, Radio, Select, message } from 'antd';
+import { Button, Checkbox, Input, Radio, Select, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { formatMoment } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { Preview } from './Assumptions';
 import { useChangeWorkshop, usePreviewWorkshop, workshopQuery } from './setupQueries';
+import { NumberField } from '../../shared/ui/NumberField';
+import { faulty } from '../../shared/forms';
 
 type Workshop = Schemas['WorkshopView'];
 
@@ -29,6 +31,18 @@ export default function Policy() {
   );
 }
 
+/** Those with two decimals, in which amounts are kept. */
+const CURRENCIES = Intl.supportedValuesOf('currency').filter(
+  (c) =>
+    new Intl.NumberFormat('en-GB', { style: 'currency', currency: c }).resolvedOptions()
+      .maximumFractionDigits === 2,
+);
+const NAMES = new Intl.DisplayNames('en-GB', { type: 'currency' });
+const nameOf = (code: string) => NAMES.of(code) ?? code;
+
+/** An hour of labour outside is asked about. */
+const LABOUR = [15, 400] as const;
+
 function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
   const change = useChangeWorkshop(onKept);
@@ -37,27 +51,25 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
     preview.reset();
     setW({ ...w, ...part });
   };
-  const number = (name: keyof Workshop, label: string, unit: string, scale = 1, hint?: string) => (
+  const number = (
+    name: keyof Workshop,
+    label: string,
+    unit: string,
+    scale = 1,
+    hint?: string,
+    usual?: readonly [number, number],
+  ) => (
     <div className="setting">
       <label htmlFor={name}>{label}</label>
-      <InputNumber
+      <NumberField
         id={name}
-        value={w[name] === undefined ? null : Number((Number(w[name]) / scale).toFixed(6))}
-        status={
-          change.error &&
-          'at' in change.error &&
-          (change.error as { at(p: string): string | undefined }).at(`/${name}`)
-            ? 'error'
-            : ''
-        }
+        decimals={scale === 1 ? 2 : scale === 100 ? 2 : 4}
+        usual={usual}
+        value={w[name] === undefined ? undefined : Number((Number(w[name]) / scale).toFixed(6))}
+        status={faulty(change.error, `/${name}`)}
         onChange={(v) =>
           set({
-            [name]:
-              v === null
-                ? undefined
-                : scale === 100
-                  ? Math.round(Number(v) * 100)
-                  : Number(v) * scale,
+            [name]: v === undefined ? undefined : scale === 100 ? Math.round(v * 100) : v * scale,
           })
         }
       />
@@ -80,6 +92,24 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           <label htmlFor="name">Name</label>
           <Input id="name" value={w.name} onChange={(e) => set({ name: e.target.value })} />
           <FieldNote error={change.error} at="/name" />
+        </div>
+        <div className="setting">
+          <label htmlFor="currency">Currency</label>
+          <Select
+            id="currency"
+            value={w.currency}
+            showSearch={{ optionFilterProp: 'label' }}
+            popupMatchSelectWidth={false}
+            onChange={(currency) => set({ currency })}
+            options={CURRENCIES.map((c) => ({ value: c, label: `${c} ${nameOf(c)}` }))}
+          />
+          {w.currency !== workshop.currency && (
+            <span className="hint wide-hint">
+              Amounts that are on file keep their figures: 90 {workshop.currency} become 90{' '}
+              {w.currency}.
+            </span>
+          )}
+          <FieldNote error={change.error} at="/currency" />
         </div>
         <h2>When to act</h2>
         <Radio.Group
@@ -129,7 +159,7 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
       </section>
       <section>
         <h2>Rates and costs</h2>
-        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100)}
+        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100, undefined, LABOUR)}
         {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 100)}
         {number('dayOffRoadMinor', 'A day off the road', w.currency, 100)}
         {number('daysOffRoad', 'Days off the road after a failure', 'days')}

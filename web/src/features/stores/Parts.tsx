@@ -10,6 +10,7 @@ import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { enginesQuery } from '../engines/engineQueries';
 import { stockQuery, useCount } from './storesQueries';
+import { numberOf } from '../../shared/ui/spelling';
 
 type Part = Schemas['PartView'];
 
@@ -198,8 +199,7 @@ function fit(p: Part): string {
     .join(', ');
 }
 
-const number = (text: string) =>
-  text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'));
+const number = (text: string) => (text.trim() === '' ? undefined : numberOf(text, 3));
 const FIELDS = [
   '/number',
   '/name',

@@ -30,6 +30,7 @@ export function NumberField({
   describedBy,
   autoFocus,
   label,
+  onUnit,
 }: {
   id?: string;
   value: number | undefined;
@@ -47,6 +48,8 @@ export function NumberField({
   autoFocus?: boolean;
   /** where no label stands beside it */
   label?: string;
+  /** the unit is chosen beside it; told where one is typed with the figure */
+  onUnit?: (unit: 'km' | 'mi') => void;
 }) {
   const own = useId();
   const noteId = `${id ?? own}-read`;
@@ -65,11 +68,14 @@ export function NumberField({
   const input = useRef<HTMLInputElement>(null);
   const read = readNumber(text, decimals);
   const factor = (from: string | undefined) =>
-    from === undefined || from === unit || (from === 'money' && suffix !== undefined)
+    from === undefined ||
+    from === (unit ?? suffix) ||
+    (onUnit !== undefined && (from === 'km' || from === 'mi')) ||
+    (from === 'money' && suffix !== undefined)
       ? 1
-      : unit === undefined
+      : (unit ?? suffix) === undefined
         ? undefined
-        : IN[unit]?.[from];
+        : IN[(unit ?? suffix)!]?.[from];
   const rounded = (n: number) => Number(n.toFixed(decimals));
   const valueOf = (t: string) => {
     const r = readNumber(t, decimals);
@@ -97,6 +103,8 @@ export function NumberField({
   useLayoutEffect(() => input.current?.setCustomValidity(invalid), [invalid]);
   const take = (t: string) => {
     setText(t);
+    const typed = readNumber(t, decimals);
+    if (typed.kind === 'is' && (typed.unit === 'km' || typed.unit === 'mi')) onUnit?.(typed.unit);
     const next = valueOf(t);
     setSent(next);
     if (next !== value) onChange(next);

@@ -112,6 +112,12 @@ export function readNumber(text: string, decimals = 0): Understood<number> {
   return is(`${before || '0'}.${after}`);
 }
 
+/** The plain number that `text` says; NaN where it says none, or could say two. */
+export function numberOf(text: string, decimals = 0): number {
+  const read = readNumber(text, decimals);
+  return read.kind === 'is' ? read.value : Number.NaN;
+}
+
 const notNumber = (text: string) =>
   ({ kind: 'not', words: `“${text.trim()}” is not a number.` }) as const;
 

@@ -56,7 +56,7 @@ class WorkshopRepository {
         Policy p = w.policy();
         return jdbc.sql("""
                                 UPDATE workshop
-                                SET name = :name, policy_kind = :kind, early_share = :share, fixed_km = :fixedKm,
+                                SET name = :name, currency = :currency, policy_kind = :kind, early_share = :share, fixed_km = :fixedKm,
                                     fixed_months = :fixedMonths, risk_interference = :risk, risk_other = :riskOther,
                                     horizon_days = :horizon, unknown_rule = :unknown, stated_counts = :stated,
                                     labour_rate_minor = :rate,
@@ -66,6 +66,7 @@ class WorkshopRepository {
                                 WHERE id = 1 AND version = :version
                                 """)
                         .param("name", w.name())
+                        .param("currency", w.currency())
                         .param("kind", Timings.kind(p.timing()))
                         .param("share", p.share())
                         .param("fixedKm", Timings.km(p.timing()))

@@ -16,6 +16,7 @@ final class WorkshopWords {
         Policy p = w.policy();
         Map<String, String> figures = new LinkedHashMap<>();
         figures.put("Name", w.name());
+        figures.put("Currency", w.currency());
         figures.put("Timing", timing(p.timing()));
         figures.put("Risk on an interference engine", percent(p.riskInterference()));
         figures.put("Risk on other engines", percent(p.riskOther()));

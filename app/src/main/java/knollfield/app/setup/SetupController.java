@@ -1,6 +1,7 @@
 package knollfield.app.setup;
 
 import java.time.Instant;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -72,6 +73,7 @@ class SetupController {
             Instant changedAt) {}
 
     /** The same figures as they are to be; without school and seals those stay as they are. */
+    /** @param currency ISO 4217; missing: as before. Amounts that are on file keep their figures. */
     record WorkshopChange(
             String name,
             Timings.Kind policy,
@@ -91,6 +93,7 @@ class SetupController {
             double wearShape,
             @Nullable School school,
             School.@Nullable Seals seals,
+            @Nullable String currency,
             int version) {}
 
     /**
@@ -223,7 +226,7 @@ class SetupController {
         Workshop before = settings.get();
         return new Workshop(
                 c.name().strip(),
-                before.currency(),
+                Optional.ofNullable(c.currency()).orElse(before.currency()),
                 new Policy(
                         Timings.of(c.policy(), c.earlyShare(), c.fixedKm(), c.fixedMonths()),
                         c.riskInterference(),
@@ -270,6 +273,13 @@ class SetupController {
                         "/shareFailedAtLimits",
                         "The share must lie between 0 and 100 %.")
                 .that(c.wearShape() > 0, "/wearShape", "The shape must be above zero.")
+                .that(
+                        c.currency() == null
+                                || Currency.getAvailableCurrencies().stream()
+                                        .anyMatch(k -> k.getCurrencyCode().equals(c.currency())
+                                                && k.getDefaultFractionDigits() == 2),
+                        "/currency",
+                        "Choose a currency by ISO 4217 that has two decimals, such as EUR.")
                 .orThrow();
     }
 

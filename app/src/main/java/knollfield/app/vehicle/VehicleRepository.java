@@ -93,7 +93,7 @@ class VehicleRepository {
                                    SELECT 1 FROM reading r WHERE r.vehicle_id = v.id AND NOT r.marked_wrong
                                ) THEN 1 END) AS without_reading
                         FROM vehicle v
-                        WHERE v.use_state NOT IN ('SOLD', 'SCRAPPED')
+                        WHERE v.use_state NOT IN ('SOLD', 'SCRAPPED', 'MISTAKE')
                         """)
                 .query((rs, row) ->
                         new OnFile(rs.getInt("vehicles"), rs.getInt("without_family"), rs.getInt("without_reading")))

@@ -10,12 +10,14 @@ import java.util.Optional;
  */
 public record UseState(Kind kind, Optional<LocalDate> since) {
 
-    /** Laid up: age runs, distance does not. Sold and scrapped: no longer the workshop's to plan. */
+    /** Laid up: age runs, distance does not. Sold, scrapped, entered by mistake: no longer the workshop's to plan. */
     public enum Kind {
         IN_USE("in use"),
         LAID_UP("laid up"),
         SOLD("sold"),
-        SCRAPPED("scrapped");
+        SCRAPPED("scrapped"),
+        /** It should never have been on file; what was written about it stays. */
+        MISTAKE("entered by mistake");
 
         private final String words;
 
