@@ -56,6 +56,8 @@ export function DateField({
   const [sent, setSent] = useState(value);
   const [before, setBefore] = useState(value);
   const [open, setOpen] = useState(false);
+  // the line below stays where it was when the field is left: what stands under it must not move under a touch
+  const [left, setLeft] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   if (before !== value) {
     setBefore(value);
@@ -82,6 +84,7 @@ export function DateField({
     if (next !== value) onChange(next);
   };
   const type = (t: string) => {
+    setLeft(false);
     setText(t);
     const r = readDate(t, today);
     const within = r.kind === 'is' && !(max && r.value > max) && !(min && r.value < min);
@@ -110,7 +113,10 @@ export function DateField({
         onChange={(e) => type(e.target.value)}
         disabled={disabled}
         onBlur={() => {
-          if (read.kind === 'is' && !wrong) setText(shown(read.value));
+          if (read.kind === 'is' && !wrong) {
+            setLeft(restate);
+            setText(shown(read.value));
+          }
           if (!wrong && !asks) onDone?.();
         }}
         onPressEnter={() => !wrong && !asks && onDone?.()}
@@ -160,7 +166,9 @@ export function DateField({
             ))}
           </span>
         )}
-        {restate && <span className="hint">= {formatDate(read.value)}</span>}
+        {(restate || left) && read.kind === 'is' && (
+          <span className={restate ? 'hint' : 'hint unshown'}>= {formatDate(read.value)}</span>
+        )}
       </span>
     </span>
   );

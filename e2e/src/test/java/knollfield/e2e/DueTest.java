@@ -92,6 +92,11 @@ class DueTest {
         assertThat(page.locator(".printed")).hasCount(0);
     }
 
+    /** As the screens write a day. */
+    private static String shown(LocalDate day) {
+        return DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK).format(day);
+    }
+
     @Test
     void whatHappensIfSheWaitsIsAskedByKeysByTypingAndByDragging() {
         Page page = BROWSER.as("ines");
@@ -103,17 +108,17 @@ class DueTest {
         Locator answer = page.locator(".what-if-answer");
         Locator day = page.getByLabel("Wait until", new Page.GetByLabelOptions().setExact(true));
         handle.press("ArrowRight");
-        assertThat(day).hasValue(LocalDate.now().plusDays(7).toString());
+        assertThat(day).hasValue(shown(LocalDate.now().plusDays(7)));
         assertThat(answer).containsText(Pattern.compile("^Wait until .*km, exposure .*; then "));
         handle.press("PageUp");
-        assertThat(day).hasValue(LocalDate.now().plusDays(7).plusMonths(1).toString());
+        assertThat(day).hasValue(shown(LocalDate.now().plusDays(7).plusMonths(1)));
         String before = answer.textContent();
 
         page.getByLabel("Yearly distance, km").fill("90000");
         assertThat(answer).not().hasText(before);
         BROWSER.check(page, "what if");
         button(page, "Put back").click();
-        assertThat(day).hasValue(LocalDate.now().toString());
+        assertThat(day).hasValue(shown(LocalDate.now()));
         assertThat(answer).containsText("Nothing is saved");
 
         BoundingBox box = handle.boundingBox();
@@ -121,7 +126,7 @@ class DueTest {
         page.mouse().down();
         page.mouse().move(box.x + box.width / 2 + 12, box.y);
         page.mouse().up();
-        assertThat(day).not().hasValue(LocalDate.now().toString());
+        assertThat(day).not().hasValue(shown(LocalDate.now()));
         assertThat(answer).containsText("Wait until");
     }
 

@@ -65,7 +65,7 @@ class DueToDoneTest {
         assertThat(page.getByText("3 new")).isVisible();
         BROWSER.check(page, "import");
         page.getByText("Take in 3 lines").click();
-        assertThat(page.getByRole(AriaRole.STATUS)).containsText("3 vehicles taken in");
+        assertThat(page.locator(".done")).containsText("3 vehicles taken in");
     }
 
     private void findTheOneThatIsDue(Page page) {
