@@ -8,6 +8,7 @@ import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { choicesQuery } from '../desk/deskQueries';
 import { detailsQuery, useStoreVehicle, vinWarningQuery } from './dossierQueries';
+import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { DateField } from '../../shared/ui/DateField';
 
@@ -62,6 +63,7 @@ export default function VehicleForm() {
 
 function Form({ id, details }: { id?: number; details: Details }) {
   const me = useMe();
+  const usual = useUsual();
   const navigate = useNavigate();
   const [d, setD] = useState(details);
   const { data: choices } = useQuery(choicesQuery);
@@ -143,7 +145,6 @@ function Form({ id, details }: { id?: number; details: Details }) {
               id="value"
               decimals={2}
               suffix={me.currency}
-              usual={[100, 500_000]}
               value={d.valueMinor === undefined ? undefined : d.valueMinor / 100}
               onChange={(v) =>
                 set({ valueMinor: v === undefined ? undefined : Math.round(v * 100) })
@@ -186,7 +187,7 @@ function Form({ id, details }: { id?: number; details: Details }) {
             <NumberField
               id="idle"
               unit="h"
-              usual={[0, 3_000]}
+              usual={usual('IDLE_HOURS')}
               value={d.idleHoursPerYear}
               onChange={(v) => set({ idleHoursPerYear: v ?? 0 })}
             />

@@ -136,7 +136,14 @@ describe('a new vehicle', () => {
   const server = {
     'GET /api/me': { body: { role: 'MANAGER', today: '2026-11-25', currency: 'EUR' } },
     'GET /api/desk/choices': {
-      body: { families: [], fleets: [], usageClasses: [], conditions: [], equipment: [] },
+      body: {
+        families: [],
+        fleets: [],
+        usageClasses: [],
+        conditions: [],
+        equipment: [],
+        usual: {},
+      },
     },
     'GET /api/vehicles/vin-warning': { body: ['The ninth character is odd.'] },
   };

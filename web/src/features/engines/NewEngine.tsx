@@ -7,6 +7,7 @@ import { faulty, Field } from '../../shared/forms';
 import { amountOf } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { beginningsQuery, beginQuery, formCheckQuery, useFileForm } from './engineQueries';
 
@@ -55,8 +56,9 @@ function Beginning({ choices }: { choices: Schemas['Beginnings'] }) {
   return (
     <>
       <p>
-        Choose what the engine is like. Its order of work is taken over, none of its figures: what
-        you do not answer stays “not on file” and says what it blocks.
+        Choose what the engine is like. Its order of work is taken over, with the bolts and minutes
+        such work usually has, to be written over, and no other figure. What you do not answer stays
+        “not on file” and says what it blocks.
       </p>
       <div className="begin-copy">
         <label htmlFor="begin-copy">Or begin from a family on file, with its figures</label>
@@ -97,6 +99,8 @@ function merged(fresh: Form, typed: Form | undefined): Form {
     steps: lines(fresh.steps, typed.steps),
     joints: lines(fresh.joints, typed.joints),
     fluids: lines(fresh.fluids, typed.fluids),
+    looks: lines(fresh.looks, typed.looks),
+    positions: lines(fresh.positions, typed.positions),
   };
 }
 
@@ -170,6 +174,7 @@ function Answers({
   extras?: React.ReactNode;
 }) {
   const { currency } = useMe();
+  const usual = useUsual();
   const navigate = useNavigate();
   const file = useFileForm((filed) => navigate(`/engines/${filed.code}`));
   const settled = useSettled(form, 400);
@@ -179,7 +184,9 @@ function Answers({
   });
   const e = file.error;
   const set = (part: Partial<Form>) => onForm({ ...form, ...part });
-  const line = <K extends 'loops' | 'items' | 'steps' | 'joints' | 'fluids'>(
+  const line = <
+    K extends 'loops' | 'items' | 'steps' | 'joints' | 'fluids' | 'looks' | 'positions',
+  >(
     list: K,
     i: number,
     part: Partial<Form[K][number]>,
@@ -284,7 +291,7 @@ function Answers({
                 <NumberField
                   id={`loop-${l.code}`}
                   value={l.teeth}
-                  usual={[40, 400]}
+                  usual={usual('LOOP_TEETH')}
                   suffix={l.counted}
                   status={faulty(e, `/form/loops/${i}/teeth`)}
                   onChange={(teeth) => line('loops', i, { teeth })}
@@ -330,7 +337,7 @@ function Answers({
                 const n = (
                   key: 'km' | 'months' | 'severeKm' | 'severeMonths',
                   unit: string,
-                  usual: [number, number],
+                  range: readonly [number, number] | undefined,
                   label: string,
                 ) => (
                   <td>
@@ -338,7 +345,7 @@ function Answers({
                       label={`${item.name}: ${label}`}
                       value={item[key]}
                       unit={unit}
-                      usual={usual}
+                      usual={range}
                       status={faulty(e, `${at}/${key}`)}
                       onChange={(v) => line('items', i, { [key]: v })}
                     />
@@ -358,10 +365,15 @@ function Answers({
                     </td>
                     {item.included ? (
                       <>
-                        {n('km', 'km', [10_000, 400_000], 'limit, km')}
-                        {n('months', 'months', [12, 240], 'limit, months')}
-                        {n('severeKm', 'km', [10_000, 400_000], 'limit under hard use, km')}
-                        {n('severeMonths', 'months', [12, 240], 'limit under hard use, months')}
+                        {n('km', 'km', usual('LIMIT_KM'), 'limit, km')}
+                        {n('months', 'months', usual('LIMIT_MONTHS'), 'limit, months')}
+                        {n('severeKm', 'km', usual('LIMIT_KM'), 'limit under hard use, km')}
+                        {n(
+                          'severeMonths',
+                          'months',
+                          usual('LIMIT_MONTHS'),
+                          'limit under hard use, months',
+                        )}
                         <td>
                           <Input
                             className="mono"
@@ -434,7 +446,7 @@ function Answers({
                         value={j.torqueNm}
                         unit="N·m"
                         decimals={1}
-                        usual={[3, 500]}
+                        usual={usual('TORQUE_NM')}
                         placeholder="not on file"
                         status={faulty(e, `${at}/torqueNm`)}
                         onChange={(torqueNm) => line('joints', i, { torqueNm })}
@@ -466,6 +478,55 @@ function Answers({
             </tbody>
           </table>
         </section>
+        {(form.looks.length > 0 || form.positions.length > 0) && (
+          <section className="form">
+            <h2>What is measured</h2>
+            {form.looks.map((k, i) => (
+              <div className="fields" key={k.code}>
+                {(['low', 'high'] as const).map((end) => (
+                  <Field
+                    key={end}
+                    id={`look-${k.code}-${end}`}
+                    label={`${k.name}, ${end === 'low' ? 'at least' : 'at most'}`}
+                    error={e}
+                    at={`/form/looks/${i}/${end}`}
+                  >
+                    <NumberField
+                      id={`look-${k.code}-${end}`}
+                      value={k[end]}
+                      suffix={k.unit}
+                      decimals={2}
+                      placeholder={k.window ? undefined : 'not on file'}
+                      status={faulty(e, `/form/looks/${i}/${end}`)}
+                      onChange={(v) => line('looks', i, { [end]: v })}
+                    />
+                  </Field>
+                ))}
+              </div>
+            ))}
+            {form.positions.length > 0 && (
+              <div className="fields">
+                {form.positions.map((p, i) => (
+                  <Field
+                    key={p.code}
+                    id={`position-${p.code}`}
+                    label={`${p.name}, degrees of the crank`}
+                    error={e}
+                    at={`/form/positions/${i}/degrees`}
+                  >
+                    <NumberField
+                      id={`position-${p.code}`}
+                      value={p.degrees}
+                      unit="°"
+                      status={faulty(e, `/form/positions/${i}/degrees`)}
+                      onChange={(degrees) => line('positions', i, { degrees })}
+                    />
+                  </Field>
+                ))}
+              </div>
+            )}
+          </section>
+        )}
         <section>
           <h2>Minutes</h2>
           <p className="hint">
@@ -481,7 +542,7 @@ function Answers({
                   id={`step-${s.code}`}
                   value={s.minutes}
                   unit="min"
-                  usual={[1, 600]}
+                  usual={usual('STEP_MINUTES')}
                   status={faulty(e, `/form/steps/${i}/minutes`)}
                   onChange={(v) => line('steps', i, { minutes: v ?? 0 })}
                 />
@@ -506,7 +567,7 @@ function Answers({
                   value={f.litres}
                   unit="l"
                   decimals={1}
-                  usual={[0.5, 30]}
+                  usual={usual('LITRES')}
                   placeholder="not on file"
                   status={faulty(e, `/form/fluids/${i}/litres`)}
                   onChange={(litres) => line('fluids', i, { litres })}

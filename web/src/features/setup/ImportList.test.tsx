@@ -15,7 +15,6 @@ const field = (name: Preview['fields'][number]['field'], words: string, needed =
 
 const preview: Preview = {
   kind: 'VEHICLES',
-  kindWords: 'vehicles',
   spreadsheet: false,
   encoding: 'windows-1252',
   separator: ';',
@@ -41,7 +40,6 @@ const preview: Preview = {
       line: 2,
       action: 'NEW',
       registration: 'NF 1 X',
-      summary: '',
       values: { REGISTRATION: 'NF 1 X', FIRST_REGISTERED: '30 Apr 2019' },
       problems: [],
       warnings: [],
@@ -50,7 +48,6 @@ const preview: Preview = {
       line: 3,
       action: 'BAD',
       registration: 'NF 2 X',
-      summary: '',
       values: { REGISTRATION: 'NF 2 X' },
       problems: [{ column: 'EZ', detail: '"bald" is not a date.' }],
       warnings: [],

@@ -30,23 +30,25 @@ const workshop = {
 
 async function labour(text: string) {
   const calls = serve({
+    'GET /api/desk/choices': { body: { usual: { RATE_SHARE: { low: 0.25, high: 4 } } } },
     'GET /api/setup/workshop': { body: workshop },
     'PUT /api/setup/workshop': { body: workshop },
   });
   show(<Policy />);
   fireEvent.change(await screen.findByLabelText('Labour'), { target: { value: text } });
-  fireEvent.click(screen.getByText('Keep these figures'));
   return calls;
 }
 
 it('takes an hour of labour with a decimal comma for what it is', async () => {
   const calls = await labour('97,50');
+  fireEvent.click(screen.getByText('Keep these figures'));
   await waitFor(() => expect(sent(calls)[0]?.body).toMatchObject({ labourRateMinor: 9_750 }));
 });
 
 it('asks before it believes in nine thousand an hour', async () => {
   const calls = await labour('9,850');
-  expect(screen.getByText('Far from usual.')).toBeTruthy();
+  expect(await screen.findByText('Far from usual.')).toBeTruthy();
+  fireEvent.click(screen.getByText('Keep these figures'));
   expect(sent(calls)).toHaveLength(0);
   fireEvent.click(screen.getByText('Yes, 9,850'));
   fireEvent.click(screen.getByText('Keep these figures'));

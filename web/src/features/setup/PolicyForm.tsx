@@ -6,6 +6,7 @@ import { formatMoment } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { Preview } from './Assumptions';
 import { useChangeWorkshop, usePreviewWorkshop, workshopQuery } from './setupQueries';
+import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { faulty } from '../../shared/forms';
 
@@ -40,11 +41,11 @@ const CURRENCIES = Intl.supportedValuesOf('currency').filter(
 const NAMES = new Intl.DisplayNames('en-GB', { type: 'currency' });
 const nameOf = (code: string) => NAMES.of(code) ?? code;
 
-/** An hour of labour outside is asked about. */
-const LABOUR = [15, 400] as const;
-
 function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
+  const share = useUsual()('RATE_SHARE');
+  const now = workshop.labourRateMinor / 100;
+  const labour = share && now > 0 ? ([now * share[0], now * share[1]] as const) : undefined;
   const change = useChangeWorkshop(onKept);
   const preview = usePreviewWorkshop();
   const set = (part: Partial<Workshop>) => {
@@ -159,7 +160,7 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
       </section>
       <section>
         <h2>Rates and costs</h2>
-        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100, undefined, LABOUR)}
+        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100, undefined, labour)}
         {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 100)}
         {number('dayOffRoadMinor', 'A day off the road', w.currency, 100)}
         {number('daysOffRoad', 'Days off the road after a failure', 'days')}

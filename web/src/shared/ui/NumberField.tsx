@@ -3,9 +3,8 @@ import { useId, useLayoutEffect, useRef, useState } from 'react';
 import { readNumber } from './spelling';
 import { goToFirstFault } from './validity';
 
-/** What a unit that is typed counts in the field's own. One international mile is 1.609344 km (NIST SP 811). */
+/** What a unit of time that is typed counts in the field's own. Distances are converted where they are judged, by the server. */
 const IN: Record<string, Record<string, number>> = {
-  km: { mi: 1.609344 },
   months: { years: 12 },
   min: { h: 60 },
 };

@@ -138,6 +138,8 @@ class FirstHoursTest {
             torques.nth(i).fill("25 Nm");
             fields++;
         }
+        fill("Twist of the longest run, at least", "75");
+        fill("Twist of the longest run, at most", "95");
         fill("Coolant, filling", "6,5");
         fill("Repair, likely", "2.800");
         assertThat(page.locator(".engine-state")).containsText("Every card is proven");

@@ -3,6 +3,8 @@ package knollfield.app.desk;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
@@ -17,6 +19,7 @@ import knollfield.core.engine.AccessStep;
 import knollfield.core.engine.Drive;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
+import knollfield.core.units.Usual;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -45,6 +48,9 @@ class ChoicesController {
 
     record NamedChoice(String code, String words) {}
 
+    /** Both ends belong to it. */
+    record RangeView(double low, double high) {}
+
     record FleetChoice(long id, String name) {}
 
     record EvidenceChoice(EvidenceKind code, String words, String advice) {}
@@ -53,6 +59,7 @@ class ChoicesController {
      * @param faultCodeReader something answers where fault codes are read; else they are typed
      * @param beltMeter the same for the belt's frequency
      * @param delivery what a delivery of parts is called
+     * @param usual figures outside are asked about
      */
     record ChoicesView(
             List<FleetChoice> fleets,
@@ -67,7 +74,8 @@ class ChoicesController {
             List<NamedChoice> states,
             boolean faultCodeReader,
             boolean beltMeter,
-            String delivery) {}
+            String delivery,
+            Map<Usual, RangeView> usual) {}
 
     @GetMapping("/api/desk/choices")
     ChoicesView choices() {
@@ -115,6 +123,7 @@ class ChoicesController {
                         .toList(),
                 now.faultCodes(),
                 now.beltMeter(),
-                now.deliveryName());
+                now.deliveryName(),
+                Arrays.stream(Usual.values()).collect(Collectors.toMap(u -> u, u -> new RangeView(u.low(), u.high()))));
     }
 }

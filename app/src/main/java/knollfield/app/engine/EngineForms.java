@@ -87,6 +87,22 @@ public class EngineForms {
     public record FluidIn(
             String code, String name, @Nullable Double litres) {}
 
+    /**
+     * @param window the tension's own window
+     * @param low in {@code unit}, as printed after the figure
+     */
+    public record LookIn(
+            String code,
+            String name,
+            boolean window,
+            String unit,
+            @Nullable Double low,
+            @Nullable Double high) {}
+
+    /** @param degrees of the crank in the running way, 0 to 719 */
+    public record PositionIn(
+            String code, String name, @Nullable Integer degrees) {}
+
     /** @param repairLikelyMinor what a failure costs, minor units; the others are taken from it where they are missing */
     public record Form(
             @Nullable String code,
@@ -98,6 +114,8 @@ public class EngineForms {
             List<StepIn> steps,
             List<JointIn> joints,
             List<FluidIn> fluids,
+            List<LookIn> looks,
+            List<PositionIn> positions,
             @Nullable Long repairLowMinor,
             @Nullable Long repairLikelyMinor,
             @Nullable Long repairHighMinor) {}
@@ -160,16 +178,19 @@ public class EngineForms {
                                 j.code(),
                                 j.name(),
                                 j.bolts(),
-                                j.torqueNm().isPresent() ? j.torqueNm().getAsDouble() : null,
+                                boxed(j.torqueNm()),
                                 boxed(j.angleDegrees()),
                                 j.critical(),
                                 j.oneTime()))
                         .toList(),
                 f.fluids().stream()
-                        .map(x -> new FluidIn(
-                                x.code(),
-                                x.name(),
-                                x.litres().isPresent() ? x.litres().getAsDouble() : null))
+                        .map(x -> new FluidIn(x.code(), x.name(), boxed(x.litres())))
+                        .toList(),
+                f.looks().stream()
+                        .map(k -> new LookIn(k.code(), k.name(), k.window(), k.unit(), boxed(k.low()), boxed(k.high())))
+                        .toList(),
+                f.positions().stream()
+                        .map(p -> new PositionIn(p.code(), p.name(), boxed(p.degrees())))
                         .toList(),
                 repair.map(RepairEstimate::low).orElse(null),
                 repair.map(RepairEstimate::likely).orElse(null),
@@ -231,6 +252,19 @@ public class EngineForms {
                     "/form/loops/%d/teeth".formatted(i),
                     "How many %s has it? They are compared at the bench.".formatted(l.counted()));
         }
+        for (int i = 0; i < f.looks().size(); i++) {
+            LookIn k = f.looks().get(i);
+            checks.that(
+                    !k.window() || k.low() != null || k.high() != null,
+                    "/form/looks/%d/low".formatted(i),
+                    "Give its window: without it no tension is proven.");
+        }
+        for (int i = 0; i < f.positions().size(); i++) {
+            checks.that(
+                    f.positions().get(i).degrees() != null,
+                    "/form/positions/%d/degrees".formatted(i),
+                    "At how many degrees of the crank? The card says how far it is turned on.");
+        }
         figures(f, checks);
         checks.orThrow();
         // the same door as a document comes in by
@@ -244,8 +278,9 @@ public class EngineForms {
     }
 
     private static boolean hasFigures(Form f) {
-        return f.items().stream().anyMatch(i -> i.km() != null || i.months() != null)
-                || f.joints().stream().anyMatch(j -> j.torqueNm() != null);
+        return f.items().stream().anyMatch(i -> i.included() && (i.km() != null || i.months() != null))
+                || f.joints().stream().anyMatch(j -> j.torqueNm() != null)
+                || f.looks().stream().anyMatch(k -> k.low() != null || k.high() != null);
     }
 
     private static void figures(Form f, Checks checks) {
@@ -253,7 +288,15 @@ public class EngineForms {
             within(checks, "/form/loops/%d/teeth".formatted(i), f.loops().get(i).teeth(), 10, 999, "");
         }
         for (int i = 0; i < f.items().size(); i++) {
-            item(checks, "/form/items/" + i, f.items().get(i));
+            ItemIn item = f.items().get(i);
+            String at = "/form/items/" + i;
+            checks.that(
+                    item.included() || !item.kind().isTheDrive(),
+                    at + "/included",
+                    "A family is not without its belt or chain.");
+            if (item.included()) {
+                item(checks, at, item);
+            }
         }
         for (int i = 0; i < f.steps().size(); i++) {
             within(
@@ -284,12 +327,28 @@ public class EngineForms {
                     60,
                     "l");
         }
+        for (int i = 0; i < f.looks().size(); i++) {
+            LookIn k = f.looks().get(i);
+            within(checks, "/form/looks/%d/low".formatted(i), k.low(), -1_000, 10_000, k.unit());
+            within(checks, "/form/looks/%d/high".formatted(i), k.high(), -1_000, 10_000, k.unit());
+            checks.that(
+                    k.low() == null || k.high() == null || k.low() <= k.high(),
+                    "/form/looks/%d/high".formatted(i),
+                    "The greatest good value is not below the least.");
+        }
+        for (int i = 0; i < f.positions().size(); i++) {
+            within(
+                    checks,
+                    "/form/positions/%d/degrees".formatted(i),
+                    f.positions().get(i).degrees(),
+                    0,
+                    719,
+                    "°");
+        }
         repair(checks, f);
     }
 
     private static void item(Checks checks, String at, ItemIn i) {
-        checks.that(
-                i.included() || !i.kind().isTheDrive(), at + "/included", "A family is not without its belt or chain.");
         checks.that(text(i.number()).length() <= 40, at + "/number", "A part number is at most 40 characters.");
         within(checks, at + "/priceMinor", i.priceMinor(), 0, 100_000_000, "");
         within(checks, at + "/km", i.km(), 1, 2_000_000, "km");
@@ -373,6 +432,13 @@ public class EngineForms {
                 f.fluids().stream()
                         .map(x -> new FamilyForm.FluidLine(x.code(), x.name(), optional(x.litres())))
                         .toList(),
+                f.looks().stream()
+                        .map(k -> new FamilyForm.LookLine(
+                                k.code(), k.name(), k.window(), k.unit(), optional(k.low()), optional(k.high())))
+                        .toList(),
+                f.positions().stream()
+                        .map(p -> new FamilyForm.PositionLine(p.code(), p.name(), optional(p.degrees())))
+                        .toList(),
                 repair(f));
         try {
             return form.onto(base);
@@ -409,6 +475,10 @@ public class EngineForms {
 
     private static @Nullable Integer boxed(OptionalInt value) {
         return value.isPresent() ? value.getAsInt() : null;
+    }
+
+    private static @Nullable Double boxed(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
     }
 
     private static OptionalInt optional(@Nullable Integer value) {

@@ -65,7 +65,6 @@ class ImportController {
      */
     record Preview(
             ImportKind kind,
-            String kindWords,
             boolean spreadsheet,
             String encoding,
             String separator,
@@ -104,8 +103,9 @@ class ImportController {
     Preview preview(@RequestBody(required = false) byte @Nullable [] body, @RequestParam @Nullable String as) {
         Importer.Read read = imports.read(bytes(body), said(as));
         Understanding u = read.as();
-        List<FieldView> missing =
-                Importer.missing(u).stream().map(f -> view(u, f)).toList();
+        List<FieldView> missing = Importer.missing(u, read.existing()).stream()
+                .map(f -> view(u, f))
+                .toList();
         List<Line> lines = read.lines();
         List<Line> shown = new ArrayList<>(lines.stream()
                 .filter(l -> l.action() == Action.BAD)
@@ -123,7 +123,6 @@ class ImportController {
         int bad = read.count(Action.BAD);
         return new Preview(
                 u.kind(),
-                u.kind().words(),
                 u.layout().spreadsheet(),
                 u.layout().encoding(),
                 u.layout().spreadsheet() ? "" : String.valueOf(u.layout().separator()),

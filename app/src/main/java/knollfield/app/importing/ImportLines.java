@@ -75,7 +75,6 @@ final class ImportLines {
             long line,
             Action action,
             String registration,
-            String summary,
             Map<ImportField, String> values,
             List<LineProblem> problems,
             List<LineProblem> warnings) {}
@@ -84,7 +83,7 @@ final class ImportLines {
     record NewReading(LocalDate day, BigDecimal value, DistanceUnit unit, int km, ReadingSource source) {}
 
     /** A renewal to be noted of each item. */
-    record NewRenewal(List<String> items, LocalDate day, int km, String part) {}
+    record NewRenewal(List<String> items, LocalDate day, int km, String part, boolean countsAsReading) {}
 
     /**
      * What is to be done for a line.
@@ -115,6 +114,7 @@ final class ImportLines {
     private final Map<String, String> classes = new HashMap<>();
     private final Map<String, EngineFamily> families = new HashMap<>();
     private final Map<String, CatalogPart> parts;
+    private final Catalogue catalogue;
     private final Set<String> readings;
     private final Set<String> renewals;
     private final Map<String, Long> seen = new HashMap<>();
@@ -136,6 +136,7 @@ final class ImportLines {
         this.book = book;
         this.settings = settings;
         this.words = words;
+        this.catalogue = catalogue;
         this.today = today;
         this.onFile = vehicles.all().stream()
                 .collect(Collectors.toMap(v -> Registration.key(v.registration()), Function.identity()));
@@ -153,7 +154,7 @@ final class ImportLines {
                 ? catalogue.all().stream().collect(Collectors.toMap(CatalogPart::number, Function.identity()))
                 : Map.of();
         this.readings = new HashSet<>(imports.readingKeys());
-        this.renewals = new HashSet<>(as.kind() == ImportKind.RENEWALS ? imports.renewalKeys() : List.of());
+        this.renewals = new HashSet<>(imports.renewalKeys());
         this.minorDigits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
     }
 
@@ -322,17 +323,23 @@ final class ImportLines {
             others.forEach(p -> problem(p.pointer().equals("/date") ? day : value, p.detail()));
         }
 
-        Line line(Action action, String registration, String summary) {
+        Line line(Action action, String registration) {
             return new Line(
                     row.line(),
                     problems.isEmpty() ? action : Action.BAD,
                     registration,
-                    summary,
                     values,
                     List.copyOf(problems),
                     List.copyOf(warnings));
         }
     }
+
+    /** Where the list says what a field of the catalogue holds. */
+    private static final Map<String, ImportField> COLUMNS = Map.of(
+            "/name", ImportField.PART_NAME,
+            "/priceMinor", ImportField.PRICE,
+            "/expectedKm", ImportField.LIFE,
+            "/leadDays", ImportField.LEAD_DAYS);
 
     private Task task(Line line) {
         return new Task(
@@ -368,8 +375,13 @@ final class ImportLines {
         once(r, key, registration);
         Optional<Vehicle> known = Optional.ofNullable(onFile.get(key));
         String make = r.text(ImportField.MAKE, 60);
-        String model = make.isEmpty() ? r.needed(ImportField.MAKE_MODEL, 80) : r.text(ImportField.MAKE_MODEL, 80);
+        String model = make.isEmpty() && known.isEmpty()
+                ? r.needed(ImportField.MAKE_MODEL, 80)
+                : r.text(ImportField.MAKE_MODEL, 80);
         String makeModel = (make + " " + model).strip();
+        if (makeModel.length() > 80) {
+            r.problem(ImportField.MAKE_MODEL, "make and model together are longer than 80 characters.");
+        }
         String owner = r.text(ImportField.OWNER, 120);
         String phone = r.text(ImportField.PHONE, 40);
         String vin = r.text(ImportField.VIN, 40).replaceAll("\\s", "").toUpperCase(Locale.ROOT);
@@ -386,7 +398,7 @@ final class ImportLines {
         Optional<String> family = family(r).map(EngineFamily::code);
         String fleetName = r.text(ImportField.FLEET, 80);
         Optional<Fleet> fleet = Optional.ofNullable(fleets.get(fleetName.toLowerCase(Locale.ROOT)));
-        if (!fleetName.isEmpty() && fleet.isEmpty()) {
+        if (!fleetName.isEmpty() && fleet.isEmpty() && (known.isEmpty() || existing == Existing.UPDATE)) {
             r.warning(ImportField.FLEET, "The fleet \"%s\" is made with it.".formatted(fleetName));
         }
         Set<Condition> conditions = r.set(ImportField.CONDITIONS, ImportLines::condition, "one of " + conditionNames());
@@ -400,7 +412,9 @@ final class ImportLines {
                         r.mapped(ImportField.USAGE) ? usage : "",
                         registered,
                         family,
-                        fleet))
+                        fleet,
+                        conditions,
+                        equipment))
                 .orElseGet(() -> new Vehicle(
                         0,
                         registration,
@@ -424,7 +438,7 @@ final class ImportLines {
                 ImportField.FIRST_REGISTERED,
                 ImportField.FIRST_REGISTERED));
         Optional<NewReading> reading = odometer(r, vehicle, known);
-        Optional<NewRenewal> renewal = beltRenewal(r, vehicle, reading);
+        Optional<NewRenewal> renewal = beltRenewal(r, vehicle, known, reading);
         return filed(r, registration, known, vehicle, fleet.isPresent() ? "" : fleetName, reading, renewal);
     }
 
@@ -441,13 +455,10 @@ final class ImportLines {
                 known.filter(k -> !k.equals(vehicle)).isPresent() || (known.isPresent() && !newFleet.isEmpty());
         Action action = known.isEmpty()
                 ? Action.NEW
-                : !update ? Action.SKIP : differs || reading.isPresent() ? Action.UPDATE : Action.SAME;
-        String summary = "%s, %s%s"
-                .formatted(
-                        vehicle.makeModel(),
-                        vehicle.ownerName(),
-                        reading.map(x -> ", " + words.km(x.km())).orElse(""));
-        Line line = r.line(action, registration, summary);
+                : !update
+                        ? Action.SKIP
+                        : differs || reading.isPresent() || renewal.isPresent() ? Action.UPDATE : Action.SAME;
+        Line line = r.line(action, registration);
         if (line.action() != Action.NEW && line.action() != Action.UPDATE) {
             return task(line);
         }
@@ -457,7 +468,7 @@ final class ImportLines {
                 known.map(k -> OptionalLong.of(k.id())).orElse(OptionalLong.empty()),
                 newFleet.isEmpty() ? Optional.empty() : Optional.of(newFleet),
                 reading,
-                known.isEmpty() ? renewal : Optional.empty(),
+                renewal,
                 Optional.empty());
     }
 
@@ -492,7 +503,9 @@ final class ImportLines {
             String usage,
             Optional<LocalDate> registered,
             Optional<String> family,
-            Optional<Fleet> fleet) {
+            Optional<Fleet> fleet,
+            Set<Condition> conditions,
+            Set<String> equipment) {
         return new Vehicle(
                 k.id(),
                 k.registration(),
@@ -505,8 +518,8 @@ final class ImportLines {
                 usage.isEmpty() ? k.usageClass() : usage,
                 registered.orElse(k.firstRegistered()),
                 k.cameWithReading(),
-                k.conditions(),
-                k.equipment(),
+                conditions.isEmpty() ? k.conditions() : conditions,
+                equipment.isEmpty() ? k.equipment() : equipment,
                 k.liftClass(),
                 k.valueMinor(),
                 k.state(),
@@ -567,7 +580,8 @@ final class ImportLines {
         return ImportRepository.readingKey(vehicle.id(), reading.day().toString(), reading.km());
     }
 
-    private Optional<NewRenewal> beltRenewal(Reader r, Vehicle vehicle, Optional<NewReading> reading) {
+    private Optional<NewRenewal> beltRenewal(
+            Reader r, Vehicle vehicle, Optional<Vehicle> known, Optional<NewReading> reading) {
         Optional<LocalDate> on = r.date(ImportField.BELT_RENEWED_ON);
         Optional<Spelling.Number> at = r.number(ImportField.BELT_RENEWED_ODOMETER, 1);
         boolean bothThere = r.cell(ImportField.BELT_RENEWED_ON).isEmpty()
@@ -591,7 +605,20 @@ final class ImportLines {
                 .isPresent()) {
             r.problem(ImportField.BELT_RENEWED_ODOMETER, "is above the odometer, although the renewal came before.");
         }
-        return Optional.of(new NewRenewal(driveItems(vehicle), then.day(), then.km(), ""));
+        List<String> items = driveItems(vehicle).stream()
+                .filter(i -> known.isEmpty() || !renewals.contains(renewalKey(known.get(), i, then)))
+                .toList();
+        boolean counts = known.isPresent()
+                ? !readings.contains(readingKey(known.get(), then))
+                : reading.filter(x -> x.day().equals(then.day()) && x.km() == then.km())
+                        .isEmpty();
+        return items.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new NewRenewal(items, then.day(), then.km(), "", counts));
+    }
+
+    private static String renewalKey(Vehicle vehicle, String item, NewReading then) {
+        return ImportRepository.renewalKey(vehicle.id(), item, then.day().toString(), then.km());
     }
 
     /** "The belt was renewed" is taken to mean the drive and its tensioner, as the usual kit has both. */
@@ -643,11 +670,7 @@ final class ImportLines {
             // once on file or earlier in this list is once
             same = !readings.add(readingKey(vehicle.get(), x));
         }
-        Line line = r.line(
-                same ? Action.SAME : Action.NEW,
-                registration,
-                reading.map(x -> "%s on %s".formatted(words.km(x.km()), words.day(x.day())))
-                        .orElse(""));
+        Line line = r.line(same ? Action.SAME : Action.NEW, registration);
         return line.action() == Action.NEW
                 ? new Task(
                         line,
@@ -680,16 +703,12 @@ final class ImportLines {
                     ImportField.ODOMETER,
                     ImportField.DATE);
             if (item.isPresent()) {
-                renewal = Optional.of(new NewRenewal(List.of(item.get()), then.day(), then.km(), part));
-                same = !renewals.add(ImportRepository.renewalKey(
-                        vehicle.get().id(), item.get(), then.day().toString(), then.km()));
+                same = !renewals.add(renewalKey(vehicle.get(), item.get(), then));
+                boolean counts = !same && readings.add(readingKey(vehicle.get(), then));
+                renewal = Optional.of(new NewRenewal(List.of(item.get()), then.day(), then.km(), part, counts));
             }
         }
-        Line line = r.line(
-                same ? Action.SAME : Action.NEW,
-                registration,
-                renewal.map(x -> "%s on %s at %s".formatted(asked, words.day(x.day()), words.km(x.km())))
-                        .orElse(asked));
+        Line line = r.line(same ? Action.SAME : Action.NEW, registration);
         return line.action() == Action.NEW
                 ? new Task(
                         line,
@@ -755,16 +774,14 @@ final class ImportLines {
         if (price.isEmpty() && r.cell(ImportField.PRICE).isEmpty()) {
             r.problem(ImportField.PRICE, "is missing.");
         }
-        OptionalInt life = r.number(ImportField.LIFE, 0)
-                .map(n -> OptionalInt.of(n.value().intValue()))
-                .orElse(OptionalInt.empty());
-        Optional<Integer> lead =
-                r.number(ImportField.LEAD_DAYS, 0).map(n -> n.value().intValue());
+        OptionalInt life =
+                r.number(ImportField.LIFE, 0).map(n -> OptionalInt.of(whole(n))).orElse(OptionalInt.empty());
+        Optional<Integer> lead = r.number(ImportField.LEAD_DAYS, 0).map(ImportLines::whole);
         Grade.Kind grade = r.set(ImportField.GRADE, ImportLines::grade, "a known grade").stream()
                 .findFirst()
                 .orElse(Grade.Kind.EQUAL);
         Optional<CatalogPart> known = Optional.ofNullable(parts.get(number));
-        Line draft = r.line(Action.NEW, "", name.isEmpty() ? number : number + ", " + name);
+        Line draft = r.line(Action.NEW, "");
         if (draft.action() == Action.BAD) {
             return task(draft);
         }
@@ -792,10 +809,14 @@ final class ImportLines {
                                 OptionalDouble.empty(),
                                 Optional.empty())),
                 known.map(CatalogPart::version).orElse(0));
+        catalogue
+                .check(part)
+                .problems()
+                .forEach(p -> r.problem(COLUMNS.getOrDefault(p.pointer(), ImportField.PART_NUMBER), p.detail()));
         Action action = known.isEmpty()
                 ? Action.NEW
                 : known.get().equals(part) ? Action.SAME : existing == Existing.UPDATE ? Action.UPDATE : Action.SKIP;
-        Line line = r.line(action, "", draft.summary());
+        Line line = r.line(action, "");
         return action == Action.NEW || action == Action.UPDATE
                 ? new Task(
                         line,
@@ -806,6 +827,11 @@ final class ImportLines {
                         Optional.empty(),
                         Optional.of(part))
                 : task(line);
+    }
+
+    /** A whole number; one that no such figure reaches stays too large, so that it is refused and not turned round. */
+    private static int whole(Spelling.Number n) {
+        return n.value().min(BigDecimal.valueOf(Integer.MAX_VALUE)).intValue();
     }
 
     private static Grade.@Nullable Kind grade(String name) {

@@ -220,11 +220,26 @@ class ImportRepository {
         return vehicles;
     }
 
+    /** Number of the fleet of that very name, given up or not. */
+    Optional<String> fleet(String name) {
+        return jdbc.sql("SELECT id FROM fleet WHERE name = :name")
+                .param("name", name)
+                .query(String.class)
+                .optional();
+    }
+
+    /** True where a part is on the shelf, on order, or chosen for a job. */
     boolean isPartUsed(String number) {
         return jdbc.sql("""
                                 SELECT (SELECT COUNT(*) FROM stock WHERE part_number = :number)
                                      + (SELECT COUNT(*) FROM part_order WHERE part_number = :number)
-                                """).param("number", number).query(Integer.class).single() > 0;
+                                     + (SELECT COUNT(*) FROM job WHERE LOCATE(:quoted, scope) > 0)
+                                """)
+                        .param("number", number)
+                        .param("quoted", json.writeValueAsString(number))
+                        .query(Integer.class)
+                        .single()
+                > 0;
     }
 
     /** True where a fleet has vehicles beside {@code own}, or people sign in for it. */

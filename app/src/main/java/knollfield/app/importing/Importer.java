@@ -124,13 +124,16 @@ public class Importer {
                     "/file", "The file has more than %,d lines; split it.".formatted(SheetReader.MOST_ROWS));
         }
         Understanding as = Understanding.of(sheet, said, clock.today(), usualClass());
+        if (!settings.usageClasses().containsKey(as.usageClass())) {
+            throw new InvalidInput("/usageClass", "There is no usage class \"%s\".".formatted(as.usageClass()));
+        }
         Existing existing = Optional.ofNullable(said.existing()).orElse(Existing.SKIP);
         List<Sheet.Row> body =
                 sheet.rows().stream().filter(r -> r.line() > as.headerRow()).toList();
         if (body.isEmpty()) {
             throw new InvalidInput("/file", "The file has a header and no lines.");
         }
-        if (missing(as).isEmpty()) {
+        if (missing(as, existing).isEmpty()) {
             return new Read(as, existing, body, lines(as, existing).of(body));
         }
         return new Read(as, existing, body, List.of());
@@ -141,10 +144,15 @@ public class Importer {
         return codes.contains("PRIVATE") ? "PRIVATE" : codes.iterator().next();
     }
 
-    /** Needed fields that no column is taken for; nothing of the list is read until each has one. */
-    static List<ImportField> missing(Understanding as) {
+    /**
+     * Needed fields that no column is taken for; nothing of the list is read until each has one. A list that changes
+     * vehicles on file needs to say which, and no more.
+     */
+    static List<ImportField> missing(Understanding as, Existing existing) {
         return as.kind().fields().stream()
                 .filter(as.kind().needed()::contains)
+                .filter(f ->
+                        existing == Existing.SKIP || as.kind() != ImportKind.VEHICLES || f == ImportField.REGISTRATION)
                 .filter(f -> !as.columns().containsKey(f)
                         && !(f == ImportField.MAKE_MODEL && as.columns().containsKey(ImportField.MAKE)))
                 .toList();
@@ -162,7 +170,7 @@ public class Importer {
     @Transactional
     Taken take(byte[] bytes, Said said, String fileName) {
         Read read = read(bytes, said);
-        List<ImportField> missing = missing(read.as());
+        List<ImportField> missing = missing(read.as(), read.existing());
         if (!missing.isEmpty()) {
             throw new InvalidInput(missing.stream()
                     .map(f -> new FieldProblem(
@@ -219,7 +227,7 @@ public class Importer {
         int done = 0;
         for (Task task : tasks) {
             running.put(who, new Progress(done++, tasks.size()));
-            Optional<Fleet> fleet = task.fleetName().map(name -> fleet(name, task, byName));
+            Optional<Fleet> fleet = task.fleetName().map(name -> fleet(name, task, byName, rows));
             OptionalLong id = task.onFile();
             if (task.vehicle().isPresent()) {
                 Vehicle vehicle = fleet.map(f -> task.vehicle().get().of(f))
@@ -240,8 +248,11 @@ public class Importer {
     }
 
     /** A fleet is made once, with its first vehicle's owner as the one to call. */
-    private Fleet fleet(String name, Task task, Map<String, Fleet> byName) {
+    private Fleet fleet(String name, Task task, Map<String, Fleet> byName, List<Touched> rows) {
         return byName.computeIfAbsent(name.toLowerCase(Locale.ROOT), key -> {
+            // one that was given up is taken up again, and given up when the import is taken back
+            Optional<String> givenUp = imports.fleet(name);
+            givenUp.ifPresent(id -> rows.add(new Touched("FLEET", id, OptionalInt.empty(), imports.body("FLEET", id))));
             fleets.add(new Fleet(
                     0,
                     name,
@@ -285,7 +296,7 @@ public class Importer {
             vehicles.addRenewal(
                     vehicle,
                     new Renewal(item, r.day(), r.km(), ClockStart.Grade.STATED, r.part(), false, Optional.empty(), by),
-                    item.equals(r.items().get(0)),
+                    r.countsAsReading() && item.equals(r.items().get(0)),
                     ReadingSource.FLEET_LIST);
         }
     }

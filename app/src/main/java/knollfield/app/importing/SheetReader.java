@@ -60,6 +60,9 @@ final class SheetReader {
             throw new InvalidInput("/file", "The file is not text; save the list as CSV or as an .xlsx spreadsheet.");
         }
         char parted = separator.orElseGet(() -> separator(text));
+        if (!SEPARATORS.contains(parted)) {
+            throw new InvalidInput("/separator", "Cells are parted by a semicolon, comma, tab or bar.");
+        }
         return new Sheet(new Sheet.Layout(false, charset.name(), parted), rows(text, parted, MOST_ROWS + 1));
     }
 

@@ -52,7 +52,7 @@ record Understanding(
             @Nullable String encoding,
             @Nullable String separator,
             @Nullable Long headerRow,
-            @Nullable Map<ImportField, Integer> columns,
+            @Nullable Map<ImportField, @Nullable Integer> columns,
             Spelling.@Nullable NumberStyle style,
             Spelling.@Nullable DateOrder order,
             @Nullable DistanceUnit unit,
@@ -97,7 +97,7 @@ record Understanding(
                 .map(c -> {
                     Map<ImportField, Integer> of = new EnumMap<>(ImportField.class);
                     c.forEach((field, column) -> {
-                        if (kind.fields().contains(field) && column >= 0 && column < columnsThere) {
+                        if (column != null && kind.fields().contains(field) && column >= 0 && column < columnsThere) {
                             of.put(field, column);
                         }
                     });

@@ -66,7 +66,8 @@ public class Catalogue {
         }
     }
 
-    private Checks check(CatalogPart part) {
+    /** What is wrong with a part by itself. */
+    public Checks check(CatalogPart part) {
         Checks checks = new Checks()
                 .text(part.number(), 40, "/number", "The number")
                 .text(part.name(), 80, "/name", "The name")

@@ -54,6 +54,7 @@ class EngineFormApiTest {
         line(form, "items", "belt").put("km", 105_000).put("months", 72).put("priceMinor", 4_950);
         line(form, "joints", "tens").put("torqueNm", 43.5);
         line(form, "fluids", "coolant").put("litres", 6.2);
+        line(form, "looks", "twist").put("low", 65).put("high", 75);
         return form;
     }
 
@@ -73,6 +74,15 @@ class EngineFormApiTest {
                 .isEqualTo("OWN-4");
 
         JsonNode filed = ines.get("/api/engines/OWN-4").ok().json();
+        assertThat(filed.at("/family/build/looks")
+                        .valueStream()
+                        .filter(k -> k.get("code").asString().equals("twist"))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("low")
+                        .asDouble())
+                .as("the workshop's window, never the kind's")
+                .isEqualTo(65);
         assertThat(filed.path("path").isMissingNode() || filed.get("path").isNull())
                 .as("no drawing is made up")
                 .isTrue();
@@ -120,7 +130,8 @@ class EngineFormApiTest {
                         .get("errors")
                         .valueStream()
                         .map(e -> e.get("pointer").asString()))
-                .containsExactlyInAnyOrder("/form/code", "/form/name", "/form/origin", "/form/loops/0/teeth");
+                .containsExactlyInAnyOrder(
+                        "/form/code", "/form/name", "/form/origin", "/form/loops/0/teeth", "/form/looks/0/low");
     }
 
     @ParameterizedTest
@@ -133,6 +144,7 @@ class EngineFormApiTest {
         "joints, tens, bolts, 0, bolts",
         "loops, belt, teeth, 4, teeth",
         "fluids, coolant, litres, 99, litres",
+        "looks, twist, high, 60, high",
         "steps, belt, minutes, -5, minutes",
     })
     void aFigureNoEngineHasIsRefusedAtItsField(String list, String code, String field, double value, String at) {

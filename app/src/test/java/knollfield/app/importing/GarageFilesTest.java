@@ -20,6 +20,8 @@ import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
@@ -376,5 +378,93 @@ class GarageFilesTest {
         assertThat(preview.get("bad").asInt()).isZero();
         assertThat(preview.get("columns").size())
                 .isEqualTo(preview.get("fields").size());
+    }
+
+    @Test
+    void aListAboutVehiclesOnFileBringsTheirRenewalsToo() {
+        take(semicolons(), "");
+        String list = "Kennzeichen;Zahnriemen;Zahnriemen km;hard use\n%s;15.03.2024;41.200;dust\n".formatted(a);
+        String update = """
+                {"kind": "VEHICLES", "existing": "UPDATE", "columns":
+                  {"REGISTRATION": 0, "BELT_RENEWED_ON": 1, "BELT_RENEWED_ODOMETER": 2, "CONDITIONS": 3}}
+                """;
+
+        assertThat(take(list.getBytes(WESTERN), update).get("changed").asInt()).isEqualTo(1);
+
+        JsonNode v = vehicle(a);
+        assertThat(v.at("/window/start").asString()).isEqualTo("2024-03-15");
+        assertThat(v.get("makeModel").asString())
+                .as("what the list leaves empty stays")
+                .isEqualTo("Calder Dunlin");
+        assertThat(v.toString()).contains("dust");
+        Map<String, List<String>> before = database();
+        take(list.getBytes(WESTERN), update);
+        assertThat(database()).as("the same twice changes nothing").isEqualTo(before);
+    }
+
+    @Test
+    void aRenewalWhoseOdometerIsOnFileAddsNoSecondReading() {
+        take(semicolons(), "");
+        String list = "Kennzeichen;Arbeit;Datum;km-Stand\n%s;Timing belt;03.11.2026;64.785\n".formatted(a);
+        take(list.getBytes(WESTERN), "");
+        assertThat(kilometres(vehicle(a))).containsExactly(64_785);
+    }
+
+    @Test
+    void aFleetThatWasGivenUpIsGivenUpAgainWhenTheImportIsTakenBack() throws java.io.IOException {
+        String name = "Carriers of " + a;
+        ines.post("/api/setup/fleets", "{\"name\": \"%s\", \"offRoadCap\": 3, \"days\": []}".formatted(name))
+                .ok();
+        JsonNode fleet = ines.get("/api/setup/fleets")
+                .json()
+                .valueStream()
+                .filter(f -> f.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow();
+        ines.delete("/api/setup/fleets/%d?version=%d"
+                        .formatted(
+                                fleet.get("id").asLong(), fleet.get("version").asInt()))
+                .ok();
+        Map<String, List<String>> before = database();
+
+        JsonNode taken = take(spreadsheet(), "");
+        assertThat(vehicle(a).get("fleet").asString()).isEqualTo(name);
+        ines.post("/api/imports/%d/take-back".formatted(taken.get("batch").asLong()), "")
+                .ok();
+
+        assertThat(database()).isEqualTo(before);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            {"usageClass": "RACING"}       | /usageClass
+            {"separator": "x"}             | /separator
+            {"encoding": "no such"}        | /encoding
+            {"columns": "all"}             | /as
+            """)
+    void whatIsSaidOfAListAndCannotBeIsRefusedAtItsField(String as, String pointer) {
+        assertThat(ines.csv("/api/imports/preview" + query(as), semicolons()).errorAt(pointer))
+                .isNotBlank();
+    }
+
+    @Test
+    void aColumnThatIsSaidToBeNoneIsNone() {
+        JsonNode preview = preview(semicolons(), "{\"columns\": {\"REGISTRATION\": 0, \"OWNER\": null}}");
+        assertThat(preview.get("columns").has("OWNER")).isFalse();
+    }
+
+    @Test
+    void aPartThatTheCatalogueWouldRefuseIsSaidInItsLine() {
+        String list = "Artikelnummer;Motor;Teil;Preis;Lieferzeit\nX %s;Calder 1.6;Timing belt;12,50;999\n".formatted(a);
+        JsonNode line = preview(list.getBytes(WESTERN), "").get("lines").get(0);
+        assertThat(line.get("action").asString()).isEqualTo("BAD");
+        assertThat(line.get("problems").get(0).get("column").asString()).isEqualTo("Lieferzeit");
+    }
+
+    @Test
+    void makeAndModelTogetherFitTheirColumn() {
+        String long60 = "M".repeat(60);
+        String list = "Kennzeichen;Marke;Modell;Erstzulassung\n%s;%s;%s;30.04.2019\n".formatted(a, long60, long60);
+        assertThat(preview(list.getBytes(WESTERN), "").get("bad").asInt()).isEqualTo(1);
     }
 }

@@ -265,6 +265,28 @@ class JobApiTest {
                 .problem(409, "conflict");
     }
 
+    /** Where age decides, the day the label says is the day dossier and Desk say to act by. */
+    private void oneNextDue(JsonNode signed, JsonNode dossier) {
+        JsonNode belt = dossier.get("items")
+                .valueStream()
+                .filter(i -> i.get("code").asString().equals("belt"))
+                .findFirst()
+                .orElseThrow();
+        String next = signed.get("nextDueOn").asString();
+        assertThat(belt.get("binding").asString()).isEqualTo("AGE");
+        assertThat(belt.get("actBy").asString()).isEqualTo(next);
+        assertThat(dossier.get("actBy").asString()).isEqualTo(next);
+        String registration = dossier.get("registration").asString();
+        assertThat(ines.get("/api/desk?status=CLEAR&limit=200")
+                        .ok()
+                        .json()
+                        .get("rows")
+                        .valueStream()
+                        .filter(r -> r.get("registration").asString().equals(registration))
+                        .map(r -> r.get("actBy").asString()))
+                .containsExactly(next);
+    }
+
     private String labelText(long job) throws java.io.IOException {
         try (PDDocument document = Loader.loadPDF(
                 hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).ok().bytes())) {
@@ -299,6 +321,7 @@ class JobApiTest {
         assertThat(signed.get("nextDueKm").asInt()).isEqualTo(285_000);
         JsonNode after = ines.get("/api/vehicles/" + vehicle).json();
         assertThat(after.get("status").asString()).isEqualTo("CLEAR");
+        oneNextDue(signed, after);
         assertThat(after.get("evidence").get(0).get("endedWhy").asString()).isEqualTo("ended by job " + job);
         Map<String, JsonNode> items = new java.util.HashMap<>();
         after.get("items").forEach(i -> items.put(i.get("code").asString(), i));

@@ -3,6 +3,7 @@ package knollfield.core.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import knollfield.core.engine.build.Look;
 
 /** What a book does not say yet, and what waits for it. */
 public final class BookGaps {
@@ -64,6 +65,24 @@ public final class BookGaps {
                         .map(f -> f.name())
                         .toList(),
                 "the card does not say how much goes in");
+        names(
+                gaps,
+                "Window of ",
+                family.build().stream()
+                        .flatMap(b -> b.looks().stream())
+                        .filter(k -> k.kind() == Look.Kind.WINDOW && !k.hasFigure())
+                        .map(Look::name)
+                        .toList(),
+                "no tension is proven by a figure");
+        names(
+                gaps,
+                "Figure for ",
+                family.build().stream()
+                        .flatMap(b -> b.looks().stream())
+                        .filter(k -> (k.kind() == Look.Kind.GAP || k.kind() == Look.Kind.CLEARANCE) && !k.hasFigure())
+                        .map(Look::name)
+                        .toList(),
+                "it is looked at, and no figure judges it");
         if (family.path().isEmpty()) {
             gaps.add(
                     new Gap("Drawing", "no runs, lengths or paint marks are computed, and there is no practice on it"));

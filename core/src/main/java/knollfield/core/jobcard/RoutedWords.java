@@ -264,8 +264,11 @@ final class RoutedWords {
                 .filter(w -> w.fit() != Wheel.Fit.KEYED && loop.shafts().contains(w.shaft()))
                 .forEach(w -> notes.add(
                         w.fit() == Wheel.Fit.FLOATING
-                                ? "%s floats by %d° on the %s: in the middle of its slots."
-                                        .formatted(w.name(), w.floatDegrees(), shaft(w))
+                                ? "%s floats%s on the %s: in the middle of its slots."
+                                        .formatted(
+                                                w.name(),
+                                                w.floatDegrees() == 0 ? "" : " by %d°".formatted(w.floatDegrees()),
+                                                shaft(w))
                                 : "%s is held on the %s by friction alone.".formatted(w.name(), shaft(w))));
     }
 

@@ -23,7 +23,9 @@ import knollfield.core.engine.Schedule;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Fluid;
+import knollfield.core.engine.build.Look;
 import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.Position;
 import knollfield.core.engine.grow.GrownBuild;
 import knollfield.core.units.DistanceUnit;
 import knollfield.core.units.Torque;
@@ -46,6 +48,8 @@ public record FamilyForm(
         List<StepLine> steps,
         List<JointLine> joints,
         List<FluidLine> fluids,
+        List<LookLine> looks,
+        List<PositionLine> positions,
         Optional<RepairEstimate> repair) {
 
     /**
@@ -110,7 +114,26 @@ public record FamilyForm(
     /** A filling; empty litres: not on file. */
     public record FluidLine(String code, String name, OptionalDouble litres) {}
 
+    /**
+     * What is judged by a figure: the tension's window, a gap, a clearance.
+     *
+     * @param window the tension's own window, without which no tension is proven
+     * @param unit as printed after the figure
+     * @param low least good value; with {@code high} empty: no figure judges it
+     */
+    public record LookLine(
+            String code, String name, boolean window, String unit, OptionalDouble low, OptionalDouble high) {}
+
+    /**
+     * A position of the crank, asked for where the work knows several.
+     *
+     * @param degrees in the running way from where the engine counts, 0 to 719; empty: not answered
+     */
+    public record PositionLine(String code, String name, OptionalInt degrees) {}
+
     public FamilyForm {
+        looks = List.copyOf(looks);
+        positions = List.copyOf(positions);
         loops = List.copyOf(loops);
         items = List.copyOf(items);
         steps = List.copyOf(steps);
@@ -146,12 +169,7 @@ public record FamilyForm(
         Kind extended = new Kind(kind.code(), kind.name(), build);
         EngineFamily drawn = KindFamily.of(
                 extended, "NEW", "", Interference.UNKNOWN, Optional.empty(), new RepairEstimate(0, 0, 0), 0);
-        Build undrawn = drawn.build().orElseThrow();
-        return new Base(
-                drawn.with(undrawn.with(
-                                undrawn.loops().stream().map(Loop::undrawn).toList()))
-                        .undrawn(),
-                true);
+        return new Base(drawn.with(drawn.build().orElseThrow().unmeasured()).undrawn(), true);
     }
 
     /** Begun from a family on file, with all its figures. */
@@ -186,7 +204,29 @@ public record FamilyForm(
                                 x.name(),
                                 example || x.litres() == 0 ? OptionalDouble.empty() : OptionalDouble.of(x.litres())))
                         .toList(),
+                base.build.looks().stream()
+                        .filter(Look::hasFigure)
+                        .map(k -> new LookLine(
+                                k.code(),
+                                k.name(),
+                                k.kind() == Look.Kind.WINDOW,
+                                k.unit(),
+                                figure(k.low(), example),
+                                figure(k.high(), example)))
+                        .toList(),
+                base.build.positions().size() < 2
+                        ? List.of()
+                        : base.build.positions().stream()
+                                .map(p -> new PositionLine(
+                                        p.code(),
+                                        p.name(),
+                                        example ? OptionalInt.empty() : OptionalInt.of(p.degrees())))
+                                .toList(),
                 example ? Optional.empty() : Optional.of(f.repair()));
+    }
+
+    private static OptionalDouble figure(Optional<Double> figure, boolean example) {
+        return figure.isEmpty() || example ? OptionalDouble.empty() : OptionalDouble.of(figure.get());
     }
 
     private static ItemLine line(Item i, boolean example) {
@@ -232,18 +272,20 @@ public record FamilyForm(
                         .filter(line -> base.example || !line.equals(shownJoints.get(line.code())))
                         .toList(),
                 JointLine::code);
-        Build build = base.build.with(
-                loops(base),
-                base.build.assemblies(),
-                base.build.joints().stream()
-                        .map(j -> Optional.ofNullable(changed.get(j.code()))
-                                .map(line -> j.figured(line.bolts(), line.critical(), figure(line)))
-                                .orElse(j))
-                        .toList(),
-                fluids(base),
-                base.build.renews().stream()
-                        .filter(r -> !left.contains(r.item()))
-                        .toList());
+        Build build = base.build
+                .with(
+                        loops(base),
+                        base.build.assemblies(),
+                        base.build.joints().stream()
+                                .map(j -> Optional.ofNullable(changed.get(j.code()))
+                                        .map(line -> j.figured(line.bolts(), line.critical(), figure(line)))
+                                        .orElse(j))
+                                .toList(),
+                        fluids(base),
+                        base.build.renews().stream()
+                                .filter(r -> !left.contains(r.item()))
+                                .toList())
+                .at(positions(base), looks(base));
         return base.family.begun(
                 code,
                 name,
@@ -280,6 +322,29 @@ public record FamilyForm(
                         .filter(line -> line.teeth().isPresent())
                         .map(line -> l.ofTeeth(line.teeth().getAsInt()))
                         .orElse(l))
+                .toList();
+    }
+
+    private List<Look> looks(Base base) {
+        Map<String, LookLine> lines = byCode(looks, LookLine::code);
+        return base.build.looks().stream()
+                .map(k -> Optional.ofNullable(lines.get(k.code()))
+                        .map(line -> k.within(boxed(line.low()), boxed(line.high())))
+                        .orElse(base.example ? k.within(Optional.empty(), Optional.empty()) : k))
+                .toList();
+    }
+
+    private static Optional<Double> boxed(OptionalDouble figure) {
+        return figure.isPresent() ? Optional.of(figure.getAsDouble()) : Optional.empty();
+    }
+
+    private List<Position> positions(Base base) {
+        Map<String, PositionLine> lines = byCode(positions, PositionLine::code);
+        return base.build.positions().stream()
+                .map(p -> Optional.ofNullable(lines.get(p.code()))
+                        .filter(line -> line.degrees().isPresent())
+                        .map(line -> p.at(line.degrees().getAsInt()))
+                        .orElse(p))
                 .toList();
     }
 

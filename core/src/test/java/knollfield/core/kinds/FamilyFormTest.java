@@ -18,7 +18,9 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.RepairEstimate;
+import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Joint;
+import knollfield.core.engine.build.Look;
 import knollfield.core.jobcard.BookProof;
 import knollfield.core.kinds.FamilyForm.JointLine;
 import knollfield.core.kinds.FamilyForm.Limits;
@@ -61,6 +63,15 @@ class FamilyFormTest {
                     .isEmpty();
             assertThat(family.items()).allSatisfy(i -> assertThat(i.schedule()).isEmpty());
             assertThat(family.path()).as("nor its drawing").isEmpty();
+            Build build = family.build().orElseThrow();
+            assertThat(build.looks()).as("nor a window").noneMatch(Look::hasFigure);
+            assertThat(build.hardware()).as("nor play").allMatch(h -> h.playDegrees() == 0);
+            assertThat(build.wheels()).as("nor float").allMatch(w -> w.floatDegrees() == 0);
+            assertThat(build.loops())
+                    .as("nor counts")
+                    .allMatch(l -> l.countBetween().isEmpty());
+            assertThat(build.turnedBackDegrees()).as("nor leave to turn back").isZero();
+            assertThat(build.fluids()).allMatch(x -> x.litres() == 0);
         }
     }
 
@@ -116,6 +127,21 @@ class FamilyFormTest {
                         f.fluids().stream()
                                 .map(x -> new FamilyForm.FluidLine(x.code(), x.name(), OptionalDouble.of(5.5)))
                                 .toList(),
+                        f.looks().stream()
+                                .map(k -> new FamilyForm.LookLine(
+                                        k.code(),
+                                        k.name(),
+                                        k.window(),
+                                        k.unit(),
+                                        OptionalDouble.of(11),
+                                        OptionalDouble.of(12)))
+                                .toList(),
+                        f.positions().stream()
+                                .map(p -> new FamilyForm.PositionLine(
+                                        p.code(),
+                                        p.name(),
+                                        OptionalInt.of(100 + 200 * f.positions().indexOf(p))))
+                                .toList(),
                         Optional.of(new RepairEstimate(100, 200, 300))));
 
         assertThat(purposes(family))
@@ -128,6 +154,18 @@ class FamilyFormTest {
         assertThat(family.driveItem().schedule().orElseThrow().origin()).isEqualTo("own book, page 3");
         assertThat(family.build().orElseThrow().loops())
                 .allSatisfy(l -> assertThat(l.teeth()).isEqualTo(119));
+        assertThat(family.build().orElseThrow().looks())
+                .filteredOn(Look::hasFigure)
+                .allSatisfy(k -> assertThat(k.low()).contains(11.0));
+        assertThat(family.build().orElseThrow().looks().stream()
+                        .filter(Look::hasFigure)
+                        .count())
+                .as("every figure the kind judges by is asked for")
+                .isEqualTo(kind.build().looks().stream().filter(Look::hasFigure).count());
+        if (kind.build().positions().size() > 1) {
+            assertThat(family.build().orElseThrow().positions().stream().map(p -> p.degrees()))
+                    .containsExactly(100, 300);
+        }
         assertThat(family.build().orElseThrow().joints()).allSatisfy(j -> {
             assertThat(j.stages().stream().flatMap(s -> s.torque().stream()))
                     .singleElement()
@@ -165,6 +203,8 @@ class FamilyFormTest {
                         form.steps(),
                         form.joints(),
                         form.fluids(),
+                        form.looks(),
+                        form.positions(),
                         form.repair()),
                 "mount",
                 70.0);
@@ -209,6 +249,8 @@ class FamilyFormTest {
                                 : j)
                         .toList(),
                 f.fluids(),
+                f.looks(),
+                f.positions(),
                 f.repair());
     }
 
@@ -225,6 +267,8 @@ class FamilyFormTest {
                         shown.steps(),
                         shown.joints(),
                         shown.fluids(),
+                        shown.looks(),
+                        shown.positions(),
                         shown.repair()))
                 .onto(base);
     }

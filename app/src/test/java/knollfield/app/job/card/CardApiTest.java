@@ -25,6 +25,7 @@ import knollfield.app.Given;
 import knollfield.app.Server;
 import knollfield.app.job.Workbench;
 import knollfield.app.record.JobRecords;
+import knollfield.app.standins.Outside;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -489,6 +490,28 @@ class CardApiTest {
         hedra.get("/api/jobs/%d/card/label.pdf".formatted(again)).problem(409, "conflict");
         assertThat(ines.get("/api/vehicles/%d/story".formatted(vehicle)).ok().text())
                 .contains("Came back from job %d: whines".formatted(first), "put back with the same parts");
+    }
+
+    @Test
+    void aFigureThatAStandInSaidStaysMarkedWhoeverTypesIt() {
+        long job = atTheBench("CAL-16", "");
+        workUntil(hedra, job, "drain:coolant");
+        SERVER.bean(Outside.class).simulated(job, 5.3);
+
+        enter(hedra, job, "\"type\": \"MEASURE\", \"step\": \"drain:coolant\", \"value\": 5.3")
+                .ok();
+
+        assertThat(card(hedra, job)
+                        .get("phases")
+                        .valueStream()
+                        .flatMap(p -> p.get("steps").valueStream())
+                        .filter(s -> s.get("code").asString().equals("drain:coolant"))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("answer")
+                        .get("words")
+                        .asString())
+                .endsWith("(simulated by the meter)");
     }
 
     @Test

@@ -125,6 +125,57 @@ public record Build(
         return with(loops, assemblies, hardware, references, other, fluids, looks, renews);
     }
 
+    /**
+     * This build without what was measured on one engine: drawings, counts between wheels, play, float, how far it may be
+     * turned back. What orders the work stays; joints, looks, positions and fluids keep their figures.
+     */
+    public Build unmeasured() {
+        return new Build(
+                shafts,
+                wheels.stream().map(Wheel::unmeasured).toList(),
+                loops.stream().map(Loop::unmeasured).toList(),
+                positions,
+                hardware.stream().map(Hardware::unmeasured).toList(),
+                references,
+                assemblies,
+                joints,
+                openings,
+                fluids,
+                looks,
+                turners,
+                renews,
+                orders,
+                cautions,
+                0,
+                clockwise,
+                leftMeans,
+                dryStart);
+    }
+
+    /** This build with its crank positions and looks at other figures. */
+    public Build at(List<Position> otherPositions, List<Look> otherLooks) {
+        return new Build(
+                shafts,
+                wheels,
+                loops,
+                otherPositions,
+                hardware,
+                references,
+                assemblies,
+                joints,
+                openings,
+                fluids,
+                otherLooks,
+                turners,
+                renews,
+                orders,
+                cautions,
+                turnedBackDegrees,
+                clockwise,
+                leftMeans,
+                dryStart);
+    }
+
     /** This build with other parts, fluids and items. */
     public Build with(
             List<Loop> otherLoops,

@@ -74,4 +74,10 @@ public record Hardware(
     public boolean stopsTurning() {
         return kind != Kind.SUPPORT && kind != Kind.TENSIONER_PIN;
     }
+
+    /** The same where nothing is known of its play. */
+    Hardware unmeasured() {
+        return new Hardware(
+                code, name, kind, loops, holds, position, takesTorque, off, inBefore, expectedBack, slidesIn, 0);
+    }
 }

@@ -44,4 +44,14 @@ public record Look(
                     "%s goes from a lower to a higher value, not from %s to %s".formatted(code, low.get(), high.get()));
         }
     }
+
+    /** True where a figure judges it. */
+    public boolean hasFigure() {
+        return low.isPresent() || high.isPresent();
+    }
+
+    /** This look judged by other figures; both empty: it is only looked at. */
+    public Look within(Optional<Double> otherLow, Optional<Double> otherHigh) {
+        return new Look(code, name, kind, loop, off, on, otherLow, otherHigh, unit);
+    }
 }

@@ -105,9 +105,24 @@ public record Loop(
         return with(other, wheels, other == teeth ? drawing : Optional.empty());
     }
 
-    /** This loop without a drawing. */
-    public Loop undrawn() {
-        return with(teeth, wheels, Optional.empty());
+    /** This loop without a drawing, and nothing known of what lies between its wheels. */
+    Loop unmeasured() {
+        return new Loop(
+                code,
+                name,
+                kind,
+                teeth,
+                before,
+                position,
+                shafts,
+                wheels,
+                lastWheel,
+                tensioner,
+                letOff,
+                slackenFirst,
+                List.of(),
+                windows,
+                Optional.empty());
     }
 
     /** This loop with its drawing. */

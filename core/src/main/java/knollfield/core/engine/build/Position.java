@@ -21,4 +21,9 @@ public record Position(String code, String name, int degrees, String atTop) {
     public int onTo(Position other) {
         return Math.floorMod(other.degrees - degrees, CYCLE);
     }
+
+    /** This position at another angle of the crank. */
+    public Position at(int otherDegrees) {
+        return new Position(code, name, otherDegrees, atTop);
+    }
 }

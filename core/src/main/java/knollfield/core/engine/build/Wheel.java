@@ -6,7 +6,8 @@ import java.util.Optional;
  * A wheel on a shaft.
  *
  * @param shaft code of the shaft it sits on
- * @param floatDegrees how far a floating wheel turns on its shaft while its joint is slack; 0 for other wheels
+ * @param floatDegrees how far a floating wheel turns on its shaft while its joint is slack; 0: not on file, or another
+ *     wheel
  * @param joint code of the joint that makes it fast; empty where none does
  */
 public record Wheel(String code, String name, String shaft, Fit fit, int floatDegrees, Optional<String> joint) {
@@ -22,9 +23,14 @@ public record Wheel(String code, String name, String shaft, Fit fit, int floatDe
     }
 
     public Wheel {
-        if (fit == Fit.FLOATING ? floatDegrees < 1 || floatDegrees > 90 : floatDegrees != 0) {
+        if (fit == Fit.FLOATING ? floatDegrees < 0 || floatDegrees > 90 : floatDegrees != 0) {
             throw new IllegalArgumentException(
-                    "wheel %s: only a floating wheel floats, by 1 to 90 degrees, not %d".formatted(code, floatDegrees));
+                    "wheel %s: only a floating wheel floats, by 0 to 90 degrees, not %d".formatted(code, floatDegrees));
         }
+    }
+
+    /** The same where nothing is known of how far it floats. */
+    Wheel unmeasured() {
+        return new Wheel(code, name, shaft, fit, 0, joint);
     }
 }
