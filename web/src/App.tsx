@@ -36,6 +36,8 @@ const Assumptions = lazy(() => import('./features/setup/Assumptions'));
 const People = lazy(() => import('./features/setup/People'));
 const GettingReady = lazy(() => import('./features/setup/GettingReady'));
 const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
+const Workshop = lazy(() => import('./features/setup/Workshop'));
+const Matching = lazy(() => import('./features/setup/Matching'));
 const Places = lazy(() => import('./features/setup/Places'));
 const Outside = lazy(() => import('./features/setup/Outside'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
@@ -141,6 +143,22 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <GettingReady />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'workshop',
+            element: (
+              <ManagersOnly>
+                <Workshop />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'matching',
+            element: (
+              <ManagersOnly>
+                <Matching />
               </ManagersOnly>
             ),
           },

@@ -18,6 +18,7 @@ import {
   type Grain,
   type Mark,
 } from './crowd';
+import { formatNumber } from '../shared/format';
 
 type View = Schemas['AheadView'];
 
@@ -223,10 +224,10 @@ function Frame({ view, marks }: { view: View; marks: Mark[] }) {
         </g>
       ))}
       <text className="wall-words" x={crowdX(1) - 6} y={crowdY(1) - 6} textAnchor="end">
-        {view.atDistance.toLocaleString('en-GB')} by distance
+        {formatNumber(view.atDistance)} by distance
       </text>
       <text className="wall-words" x={crowdX(1) + 6} y={crowdY(0.02)}>
-        {view.atAge.toLocaleString('en-GB')} by age
+        {formatNumber(view.atAge)} by age
       </text>
     </g>
   );

@@ -1,11 +1,13 @@
 import { useRef } from 'react';
 import {
   daysBetween,
+  distanceUnit,
   formatDate,
   formatDay,
   formatKm,
   formatSpan,
   formatWhole,
+  inUnit,
 } from '../shared/format';
 import { BOX, dateAt, dueWindowShapes, handleAt, type WindowView, type XY } from './dueWindow';
 
@@ -131,15 +133,15 @@ export function DueWindowPicture({
         <g key={km}>
           <path className="tick" d={`M${BOX.left - 4} ${s.y(km)}h4`} />
           <text className="figure" x={BOX.left - 7} y={s.y(km) + 4} textAnchor="end">
-            {formatWhole(km / 1000)}
+            {formatWhole(inUnit(km) / 1000)}
           </text>
           <text className="figure" x={right + 8} y={s.y(km) + 4}>
-            {formatWhole((w.startKm + km) / 1000)}
+            {formatWhole(inUnit(w.startKm + km) / 1000)}
           </text>
         </g>
       ))}
       <text className="hint" x={4} y={bottom + 14}>
-        1,000 km
+        1,000 {distanceUnit()}
       </text>
       <text className="hint" x={right + 8} y={bottom + 14}>
         odometer

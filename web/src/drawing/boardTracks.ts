@@ -2,14 +2,15 @@
 
 export const LABEL = 128;
 export const DAY = 80;
-export const SLOTS_PER_DAY = 16;
-export const SLOT = DAY / SLOTS_PER_DAY;
+
+/** Width of a half-hour, px, on a board whose days have `perDay` of them. */
+export const slotWidth = (perDay: number) => DAY / perDay;
 
 /** Left edge of a half-hour within the tracks, px. */
-export const xOf = (slot: number) => slot * SLOT;
+export const xOf = (slot: number, perDay: number) => slot * slotWidth(perDay);
 
 /** The half-hour at `x` px from the first day's left edge; the nearest, and never before the first. */
-export const slotAt = (x: number) => Math.max(0, Math.round(x / SLOT));
+export const slotAt = (x: number, perDay: number) => Math.max(0, Math.round(x / slotWidth(perDay)));
 
 export interface Bar {
   start: number;
@@ -21,14 +22,14 @@ export interface Bar {
  * The pieces of a bar, px from the first day: `thick` where somebody works, `thin` where the vehicle only stands; cut at
  * both ends of what is shown.
  */
-export function pieces(bar: Bar, days: number) {
-  const last = days * SLOTS_PER_DAY;
+export function pieces(bar: Bar, days: number, perDay: number) {
+  const last = days * perDay;
   const start = Math.max(0, bar.start);
   const end = Math.min(last, bar.end);
   const out: { x: number; width: number; thin: boolean }[] = [];
   let at = start;
   const add = (to: number, thin: boolean) => {
-    if (to > at) out.push({ x: xOf(at), width: xOf(to) - xOf(at), thin });
+    if (to > at) out.push({ x: xOf(at, perDay), width: xOf(to, perDay) - xOf(at, perDay), thin });
     at = Math.max(at, to);
   };
   for (const hold of bar.holds) {
@@ -40,12 +41,12 @@ export function pieces(bar: Bar, days: number) {
 }
 
 /** The nights a bar runs over, px from the first day: where its working days meet. */
-export function nights(bar: Bar, days: number): number[] {
+export function nights(bar: Bar, days: number, perDay: number): number[] {
   const out: number[] = [];
   for (let day = 1; day < days; day++) {
-    const slot = day * SLOTS_PER_DAY;
+    const slot = day * perDay;
     const held = bar.holds.some((h) => h.from <= slot && slot <= h.to);
-    if (bar.start < slot && slot < bar.end && !held) out.push(xOf(slot));
+    if (bar.start < slot && slot < bar.end && !held) out.push(xOf(slot, perDay));
   }
   return out;
 }
@@ -64,12 +65,12 @@ export type Label = 'both' | 'below' | 'name';
  *
  * @param bars in the order of their starts, with the letters of their notes
  */
-export function labels(bars: { start: number; letters: number }[]): Label[] {
+export function labels(bars: { start: number; letters: number }[], perDay: number): Label[] {
   const out: Label[] = [];
   let above = -Infinity;
   let below = -Infinity;
   bars.forEach((bar, i) => {
-    const x = xOf(Math.max(0, bar.start));
+    const x = xOf(Math.max(0, bar.start), perDay);
     if (x < below && out[i - 1] === 'both') {
       // the note before would run into this bar's labels
       out[i - 1] = 'name';
@@ -91,17 +92,18 @@ export function labels(bars: { start: number; letters: number }[]): Label[] {
 export function sideNames(
   bars: { start: number; end: number }[],
   days: number,
+  perDay: number,
 ): ('after' | 'before' | 'none')[] {
-  const last = xOf(days * SLOTS_PER_DAY);
+  const last = xOf(days * perDay, perDay);
   let taken = 0;
   return bars.map((bar, i) => {
     const next = bars[i + 1];
-    const end = xOf(bar.end);
-    if (end + NAME <= Math.min(last, next ? xOf(next.start) : last)) {
+    const end = xOf(bar.end, perDay);
+    if (end + NAME <= Math.min(last, next ? xOf(next.start, perDay) : last)) {
       taken = end + NAME;
       return 'after';
     }
-    const before = xOf(bar.start) - NAME >= taken;
+    const before = xOf(bar.start, perDay) - NAME >= taken;
     taken = end;
     return before ? 'before' : 'none';
   });

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { inUnit, kmOf } from '../shared/format';
 
 export type WindowView = Schemas['WindowView'];
 
@@ -120,7 +121,10 @@ export function dueWindowShapes(w: WindowView): Shapes {
     today: point(w.today),
     crossing: crossing(w, x, y, clampX, clampY),
     monthTicks: ticks(w.spanMonths, [6, 12, 24, 36, 48, 60, 120]),
-    kmTicks: ticks(w.spanKm, [10_000, 20_000, 30_000, 40_000, 50_000, 60_000, 100_000]),
+    // round figures of the workshop's unit
+    kmTicks: ticks(inUnit(w.spanKm), [10_000, 20_000, 30_000, 40_000, 50_000, 60_000, 100_000]).map(
+      kmOf,
+    ),
   };
 }
 

@@ -1,8 +1,47 @@
+import type { Schemas } from '../api/client';
 import { numberOf } from './ui/spelling';
 
 /** How figures and dates are written, the same on every screen. */
 
-const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
+/** How this workshop writes: its unit of distance, what parts its thousands and begins its decimals, its time zone. */
+interface Style {
+  unit: 'KM' | 'MILES';
+  thousands: string;
+  decimals: string;
+  zone?: string;
+}
+
+const SIGNS: Record<Schemas['Me']['numbers'], [thousands: string, decimals: string]> = {
+  COMMA_POINT: [',', '.'],
+  POINT_COMMA: ['.', ','],
+  SPACE_COMMA: ['\u00a0', ','],
+  APOSTROPHE_POINT: ["'", '.'],
+};
+
+let style: Style = { unit: 'KM', thousands: ',', decimals: '.' };
+
+/** Set when the server says who is signed in, before anything is drawn, and whenever Setup changes it. */
+export function writeAs(me: Pick<Schemas['Me'], 'unit' | 'numbers' | 'zone'>) {
+  const [thousands, decimals] = SIGNS[me.numbers];
+  style = { unit: me.unit, thousands, decimals, zone: me.zone };
+  time = new Intl.DateTimeFormat('en-GB', {
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: me.zone,
+  });
+  moment = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: me.zone });
+}
+
+const signed = (parts: Intl.NumberFormatPart[]) =>
+  parts
+    .map((p) =>
+      p.type === 'group' ? style.thousands : p.type === 'decimal' ? style.decimals : p.value,
+    )
+    .join('');
+
+/** A figure with at most so many decimals, its thousands parted. */
+export const formatNumber = (n: number, decimals = 0) =>
+  signed(new Intl.NumberFormat('en-GB', { maximumFractionDigits: decimals }).formatToParts(n));
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 const dayYear = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -15,7 +54,8 @@ const weekday = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
   month: 'short',
 });
-const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+let time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+let moment = day;
 
 /** A calendar day as the server writes it; noon, so that no zone moves it. */
 export function dateOf(iso: string): Date {
@@ -28,10 +68,27 @@ export const formatMonth = (iso: string) => monthYear.format(dateOf(iso));
 export const formatWeekday = (iso: string) => weekday.format(dateOf(iso));
 export const formatTime = (iso: string) => time.format(new Date(iso));
 export const formatMoment = (iso: string) =>
-  `${day.format(new Date(iso))}, ${time.format(new Date(iso))}`;
+  `${moment.format(new Date(iso))}, ${time.format(new Date(iso))}`;
 
-export const formatWhole = (n: number) => whole.format(n);
-export const formatKm = (km: number) => `${whole.format(Math.round(km))}\u00a0km`;
+export const formatWhole = (n: number) => formatNumber(Math.round(n));
+
+/** One international mile is exactly 1.609344 km (NIST SP 811, appendix B). */
+const MILE = 1.609344;
+
+/** What a distance in km counts in the workshop's unit. */
+export const inUnit = (km: number) => (style.unit === 'MILES' ? km / MILE : km);
+
+/** The km of a distance in the workshop's unit, whole. */
+export const kmOf = (distance: number) =>
+  Math.round(style.unit === 'MILES' ? distance * MILE : distance);
+
+/** The workshop's unit of distance, such as km. */
+export const distanceUnit = () => (style.unit === 'MILES' ? 'mi' : 'km');
+
+/** The unit an odometer is taken to count in until somebody says otherwise. */
+export const usualUnit = () => style.unit;
+
+export const formatKm = (km: number) => `${formatWhole(inUnit(km))}\u00a0${distanceUnit()}`;
 
 /** With a capital letter at the start, as at the head of a line. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
@@ -57,7 +114,9 @@ export const minorOf = (text: string, currency: string) =>
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {
   const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-  return format.format(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2));
+  return signed(
+    format.formatToParts(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2)),
+  );
 }
 
 /** The span of two days in words that say no more than needed: "Jan to Apr 2027", "Dec 2026 to Feb 2027". */

@@ -1,9 +1,14 @@
 import { queryOptions } from '@tanstack/react-query';
 import { api, data } from '../api/client';
+import { writeAs } from './format';
 
 export const meQuery = queryOptions({
   queryKey: ['me'],
-  queryFn: () => data(api.GET('/api/me')),
+  queryFn: async () => {
+    const me = await data(api.GET('/api/me'));
+    writeAs(me);
+    return me;
+  },
   staleTime: 60_000,
 });
 

@@ -31,7 +31,16 @@ export const dueWindow: Schemas['WindowView'] = {
 
 /** Somebody of the desk; with it the answers every screen asks for. */
 export const manager = {
-  'GET /api/me': { body: { role: 'MANAGER', today: '2026-11-25', currency: 'EUR' } },
+  'GET /api/me': {
+    body: {
+      role: 'MANAGER',
+      today: '2026-11-25',
+      currency: 'EUR',
+      unit: 'KM',
+      numbers: 'COMMA_POINT',
+      zone: 'UTC',
+    },
+  },
 };
 
 export const deskRow = (vehicleId: number, more: Partial<Schemas['DeskRow']> = {}) => ({

@@ -42,7 +42,16 @@ const row = {
 
 function ahead(path = '/ahead') {
   const calls = serve({
-    'GET /api/me': { body: { role: 'MANAGER', today: '2026-11-25', currency: 'EUR' } },
+    'GET /api/me': {
+      body: {
+        role: 'MANAGER',
+        today: '2026-11-25',
+        currency: 'EUR',
+        unit: 'KM',
+        numbers: 'COMMA_POINT',
+        zone: 'UTC',
+      },
+    },
     'GET /api/desk/choices': { body: { fleets: [], drives: [], families: [], states: [] } },
     'GET /api/ahead': { body: view },
     'GET /api/ahead/vehicles': {

@@ -10,17 +10,15 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
-import { DAY, LABEL, SLOT, slotAt, SLOTS_PER_DAY, xOf } from '../../drawing/boardTracks';
+import { DAY, LABEL, slotAt, slotWidth, xOf } from '../../drawing/boardTracks';
 import { formatWeekday } from '../../shared/format';
-import { barsOf, ghostOf, slotOf, type Carried, type Props } from './boardParts';
+import { barsOf, ghostOf, perDay, slotOf, type Carried, type Props } from './boardParts';
 import { askQuery, usePlace, type Block, type Board, type Spot } from './boardQueries';
 import { Ruler, TrackGroup } from './Ruler';
 import { Shelf } from './Shelf';
 import { Track } from './Track';
 
 const shiftOf: Record<string, [number, number]> = {
-  ArrowRight: [SLOT, 0],
-  ArrowLeft: [-SLOT, 0],
   PageDown: [DAY, 0],
   PageUp: [-DAY, 0],
   ArrowDown: [0, 44],
@@ -28,12 +26,15 @@ const shiftOf: Record<string, [number, number]> = {
 };
 
 /** Arrows move a job that was picked up by a half-hour or a track, page keys by a day. */
-const byKeys: KeyboardCoordinateGetter = (event, { currentCoordinates }) => {
-  const shift = shiftOf[event.code];
-  if (!shift) return undefined;
-  event.preventDefault();
-  return { x: currentCoordinates.x + shift[0], y: currentCoordinates.y + shift[1] };
-};
+const byKeys =
+  (slot: number): KeyboardCoordinateGetter =>
+  (event, { currentCoordinates }) => {
+    const halfHour = { ArrowRight: slot, ArrowLeft: -slot }[event.code];
+    const shift = halfHour === undefined ? shiftOf[event.code] : [halfHour, 0];
+    if (!shift) return undefined;
+    event.preventDefault();
+    return { x: currentCoordinates.x + shift[0]!, y: currentCoordinates.y + shift[1]! };
+  };
 
 /** Ruler, shelf and tracks; jobs are carried from one place to another. */
 export function BoardTracks(props: Props) {
@@ -47,7 +48,7 @@ export function BoardTracks(props: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, {
-      coordinateGetter: byKeys,
+      coordinateGetter: byKeys(slotWidth(perDay(board))),
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
@@ -66,7 +67,11 @@ export function BoardTracks(props: Props) {
       return r.top <= y && y < r.bottom;
     });
     if (!over) return undefined;
-    return { jobId, track: over.dataset.track!, slot: slotAt(rect.left - box.left - LABEL) };
+    return {
+      jobId,
+      track: over.dataset.track!,
+      slot: slotAt(rect.left - box.left - LABEL, perDay(board)),
+    };
   };
 
   const drop = (at: Carried | undefined) => {
@@ -230,13 +235,13 @@ export function BoardTracks(props: Props) {
 
 /** What the server is asked about a place: the day and time of a half-hour, and the track's technician or bay. */
 function spotOf(board: Board, at: Carried): Spot | undefined {
-  const day = board.days[Math.floor(at.slot / SLOTS_PER_DAY)];
+  const day = board.days[Math.floor(at.slot / perDay(board))];
   if (!day) return undefined;
   const [kind, id] = at.track.split('-');
   return {
     ...(kind === 'technician' ? { technicianId: Number(id) } : { bayId: Number(id) }),
     day: day.date,
-    time: board.times[at.slot % SLOTS_PER_DAY] ?? '',
+    time: board.times[at.slot % perDay(board)] ?? '',
   };
 }
 
@@ -247,7 +252,7 @@ function EarliestLine({ board, jobId }: { board: Board; jobId?: number }) {
   const earliest = waiting?.earliestWhy ? waiting.earliest : block?.earliest;
   const slot = earliest == null ? undefined : slotOf(board, earliest);
   return slot === undefined ? null : (
-    <span className="earliest-line" style={{ left: LABEL + xOf(slot) }}>
+    <span className="earliest-line" style={{ left: LABEL + xOf(slot, perDay(board)) }}>
       <i>not before</i>
     </span>
   );

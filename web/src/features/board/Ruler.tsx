@@ -1,8 +1,8 @@
 import type { Schemas } from '../../api/client';
-import { LABEL, SLOTS_PER_DAY, xOf } from '../../drawing/boardTracks';
+import { LABEL, xOf } from '../../drawing/boardTracks';
 import { formatHours, formatWeekday } from '../../shared/format';
 import { useOutside } from '../../shared/outside';
-import { dayClass } from './boardParts';
+import { dayClass, perDay } from './boardParts';
 import type { Board } from './boardQueries';
 
 /** The days: which are closed, when parts come, which fleets can spare no more. */
@@ -31,8 +31,12 @@ export function Ruler({ board }: { board: Board }) {
           </span>
         </div>
       ))}
-      {board.now >= 0 && board.now < board.days.length * SLOTS_PER_DAY && (
-        <span className="now-mark" style={{ left: LABEL + xOf(board.now) }} aria-hidden="true" />
+      {board.now >= 0 && board.now < board.days.length * perDay(board) && (
+        <span
+          className="now-mark"
+          style={{ left: LABEL + xOf(board.now, perDay(board)) }}
+          aria-hidden="true"
+        />
       )}
     </div>
   );

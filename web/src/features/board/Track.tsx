@@ -1,18 +1,9 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { Schemas } from '../../api/client';
-import {
-  DAY,
-  labels,
-  nights,
-  pieces,
-  sideNames,
-  SLOT,
-  SLOTS_PER_DAY,
-  xOf,
-} from '../../drawing/boardTracks';
+import { DAY, labels, nights, pieces, sideNames, slotWidth, xOf } from '../../drawing/boardTracks';
 import { InterferenceMark } from '../../drawing/marks';
 import { formatHours, formatTime, formatWeekday } from '../../shared/format';
-import { dayClass, type Carried, type Props } from './boardParts';
+import { dayClass, perDay, type Carried, type Props } from './boardParts';
 import type { Block, Board } from './boardQueries';
 
 const WORK = {
@@ -41,11 +32,15 @@ interface TrackProps {
 /** One track with its jobs; what is carried over it, and what it was told. */
 export function Track(t: TrackProps) {
   const { board, chosen, mayMove, onSelect } = t.props;
+  const slots = perDay(board);
   const words: string[] =
     t.kind === 'technician'
-      ? labels(t.bars.map((b) => ({ start: b.start, letters: noteOf(b).length })))
+      ? labels(
+          t.bars.map((b) => ({ start: b.start, letters: noteOf(b).length })),
+          slots,
+        )
       : t.kind === 'set'
-        ? sideNames(t.bars, board.days.length)
+        ? sideNames(t.bars, board.days.length, slots)
         : t.bars.map(() => 'name');
   const here = t.carried && t.carried.track === t.id ? t.carried : undefined;
   const said = t.refused?.at.track === t.id ? t.refused : undefined;
@@ -67,9 +62,9 @@ export function Track(t: TrackProps) {
             <span
               key={c.from}
               className="away"
-              style={{ left: xOf(c.from), width: xOf(c.to - c.from) }}
+              style={{ left: xOf(c.from, slots), width: xOf(c.to - c.from, slots) }}
             >
-              {xOf(c.to - c.from) >= DAY && c.why}
+              {xOf(c.to - c.from, slots) >= DAY && c.why}
             </span>
           ))}
         {t.bars.map((b, i) => (
@@ -79,6 +74,7 @@ export function Track(t: TrackProps) {
             kind={t.kind}
             label={words[i] ?? 'name'}
             days={board.days.length}
+            slots={slots}
             chosen={chosen === b.jobId}
             leaving={t.props.proposed.some((c) => c.jobId === b.jobId)}
             fixed={!mayMove || t.kind === 'set' || b.work === 'DONE' || b.work === 'UNDER_WAY'}
@@ -89,7 +85,10 @@ export function Track(t: TrackProps) {
           <span
             key={g.jobId}
             className="ghost proposed"
-            style={{ left: xOf(g.start), width: Math.max(SLOT, xOf(g.end - g.start)) }}
+            style={{
+              left: xOf(g.start, slots),
+              width: Math.max(slotWidth(slots), xOf(g.end - g.start, slots)),
+            }}
             title={`${g.registration}, proposed`}
           >
             <i>{g.registration}</i>
@@ -98,10 +97,13 @@ export function Track(t: TrackProps) {
         {here && job && (
           <span
             className={broken ? 'ghost broken' : 'ghost'}
-            style={{ left: xOf(here.slot), width: Math.max(SLOT, (job.minutes / 30) * SLOT) }}
+            style={{
+              left: xOf(here.slot, slots),
+              width: Math.max(slotWidth(slots), (job.minutes / 30) * slotWidth(slots)),
+            }}
           >
             {t.asked && (
-              <em className={here.slot > 112 ? 'say left' : 'say'}>
+              <em className={here.slot > (board.days.length * slots) / 2 ? 'say left' : 'say'}>
                 {broken
                   ? t.asked.broken[0]?.words
                   : `${t.asked.place ? formatTime(t.asked.place.start) : ''} ${t.asked.place?.technician}, ${t.asked.place?.bay}`}
@@ -111,9 +113,9 @@ export function Track(t: TrackProps) {
         )}
         {said && (
           <div
-            className={said.at.slot > 112 ? 'refusal left' : 'refusal'}
+            className={said.at.slot > (board.days.length * slots) / 2 ? 'refusal left' : 'refusal'}
             role="alert"
-            style={{ left: xOf(said.at.slot) }}
+            style={{ left: xOf(said.at.slot, slots) }}
           >
             {said.words.map((w) => (
               <p key={w}>{w}</p>
@@ -131,7 +133,7 @@ export function Track(t: TrackProps) {
 /** True where a span covers closed days only: those are drawn closed already. */
 const onlyClosedDays = (board: Board, span: Schemas['Span']) =>
   board.days
-    .slice(Math.max(0, span.from / SLOTS_PER_DAY), Math.max(0, span.to / SLOTS_PER_DAY))
+    .slice(Math.max(0, span.from / perDay(board)), Math.max(0, span.to / perDay(board)))
     .every((d) => d.closed);
 
 const noteOf = (b: Block) =>
@@ -145,6 +147,7 @@ function BarOnTrack({
   kind,
   label,
   days,
+  slots,
   chosen,
   leaving,
   fixed,
@@ -154,6 +157,8 @@ function BarOnTrack({
   kind: TrackProps['kind'];
   label: string;
   days: number;
+  /** half-hours in a day */
+  slots: number;
   chosen: boolean;
   /** A plan proposes another place for it. */
   leaving: boolean;
@@ -165,10 +170,11 @@ function BarOnTrack({
     disabled: fixed,
   });
   const drag = fixed ? {} : { ...attributes, ...listeners };
-  const left = xOf(Math.max(0, b.start));
-  const parts = pieces(b, days);
+  const left = xOf(Math.max(0, b.start), slots);
+  const parts = pieces(b, days, slots);
   const work = `${b.work.toLowerCase()}${b.clash.length > 0 ? ' clash' : ''}`;
-  const worked = b.workedTo == null ? 0 : xOf(Math.max(0, b.workedTo - Math.max(0, b.start)));
+  const worked =
+    b.workedTo == null ? 0 : xOf(Math.max(0, b.workedTo - Math.max(0, b.start)), slots);
   return (
     <button
       ref={setNodeRef}
@@ -176,7 +182,7 @@ function BarOnTrack({
       style={{
         left,
         width: Math.max(
-          SLOT,
+          slotWidth(slots),
           parts.reduce((w, p) => w + p.width, 0),
         ),
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
@@ -198,7 +204,7 @@ function BarOnTrack({
           />
         ))}
         {worked > 0 && <i className="worked" style={{ width: worked }} />}
-        {nights(b, days).map((x) => (
+        {nights(b, days, slots).map((x) => (
           <i key={x} className="night" style={{ left: x - left }} />
         ))}
       </span>

@@ -1,8 +1,10 @@
 import type { Schemas } from '../../api/client';
-import { SLOTS_PER_DAY } from '../../drawing/boardTracks';
 import type { Block, Board } from './boardQueries';
 
 export type Change = Schemas['PlanChangeView'];
+
+/** Half-hours in a day of this board. */
+export const perDay = (board: Board) => board.times.length;
 
 /** Where a job is being carried: over which track, and to which half-hour. */
 export interface Carried {
@@ -34,7 +36,7 @@ export function slotOf(board: Board, iso: string): number | undefined {
   const day = board.days.findIndex((d) => d.date === iso.slice(0, 10));
   if (day < 0) return undefined;
   const at = board.times.findIndex((t) => t.slice(0, 5) >= iso.slice(11, 16));
-  return day * SLOTS_PER_DAY + (at < 0 ? SLOTS_PER_DAY : at);
+  return day * perDay(board) + (at < 0 ? perDay(board) : at);
 }
 
 /** A proposed place as a bar, where it begins within the days shown. */
@@ -49,7 +51,7 @@ export function ghostOf(board: Board, change: Change) {
           jobId: change.jobId,
           registration: change.registration,
           start,
-          end: end ?? board.days.length * SLOTS_PER_DAY,
+          end: end ?? board.days.length * perDay(board),
         },
       ];
 }

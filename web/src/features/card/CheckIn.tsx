@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatKm } from '../../shared/format';
+import { formatKm, usualUnit } from '../../shared/format';
 import { useOutside } from '../../shared/outside';
 import { useReadCodes, type Bench, type Card } from './cardQueries';
 import { Keypad } from './Keypad';
@@ -7,7 +7,7 @@ import { Keypad } from './Keypad';
 /** Check-in on one screen: odometer, keys, codes read, state as found. */
 export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
   const [value, setValue] = useState('');
-  const [unit, setUnit] = useState<'KM' | 'MILES'>('KM');
+  const [unit, setUnit] = useState<'KM' | 'MILES'>(usualUnit());
   const [words, setWords] = useState('');
   const [keys, setKeys] = useState('');
   const [codes, setCodes] = useState('');

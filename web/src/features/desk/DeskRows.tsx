@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { LifeStrip } from '../../drawing/LifeStrip';
 import { InterferenceMark, StatusSwatch } from '../../drawing/marks';
-import { formatDate, formatDay, formatMoney } from '../../shared/format';
+import { formatDate, formatDay, formatMoney, formatNumber } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { deskQuery, PAGE, type DeskParams, type Status } from './deskQueries';
 
@@ -157,7 +157,7 @@ function GroupHead({ group }: { group: Schemas['Group'] }) {
   return (
     <h2 className="group-head">
       <StatusSwatch status={group.status} /> {group.words}{' '}
-      <span className="count">{group.listed.toLocaleString('en-GB')}</span>
+      <span className="count">{formatNumber(group.listed)}</span>
     </h2>
   );
 }
@@ -259,7 +259,7 @@ export function Groups({
               onChoose(on ? chosen.filter((s) => s !== g.status) : [...chosen, g.status])
             }
           >
-            {g.words} <span className="count">{g.count.toLocaleString('en-GB')}</span>
+            {g.words} <span className="count">{formatNumber(g.count)}</span>
           </button>
         );
       })}

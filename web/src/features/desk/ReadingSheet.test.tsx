@@ -10,7 +10,16 @@ const row = (registration: string) => ({
   makeModel: 'Windle Lark 1.5',
 });
 const server = {
-  'GET /api/me': { body: { role: 'MANAGER', today: '2026-11-25', currency: 'EUR' } },
+  'GET /api/me': {
+    body: {
+      role: 'MANAGER',
+      today: '2026-11-25',
+      currency: 'EUR',
+      unit: 'KM',
+      numbers: 'COMMA_POINT',
+      zone: 'UTC',
+    },
+  },
   'GET /api/desk': { body: { rows: [row('SKR 1'), row('SKR 2'), row('SKR 3')] } },
   'GET /api/desk/choices': {
     body: { readingSources: [{ code: 'CUSTOMER', words: 'customer by phone' }] },

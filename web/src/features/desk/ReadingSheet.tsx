@@ -8,6 +8,7 @@ import { ProblemNote } from '../../shared/ProblemNote';
 import { choicesQuery, deskQuery, filterOf, useBulkReadings } from './deskQueries';
 import { DateField } from '../../shared/ui/DateField';
 import { numberOf } from '../../shared/ui/spelling';
+import { usualUnit } from '../../shared/format';
 
 type Bulk = Schemas['Bulk'];
 
@@ -50,7 +51,7 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
     })),
     blank,
   ]);
-  const [unit, setUnit] = useState<Bulk['unit']>('KM');
+  const [unit, setUnit] = useState<Bulk['unit']>(usualUnit());
   const [source, setSource] = useState<Bulk['source']>('CUSTOMER');
   const [taken, setTaken] = useState<number>();
   const { data: choices } = useQuery(choicesQuery);

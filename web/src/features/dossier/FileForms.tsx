@@ -6,8 +6,8 @@ import { CardForm, faulty, Field } from '../../shared/forms';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddRenewal, useOwnTiming, useUseState } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
-import { numberOf } from '../../shared/ui/spelling';
 import { NumberField } from '../../shared/ui/NumberField';
+import { DistanceField } from '../../shared/ui/DistanceField';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -27,7 +27,7 @@ const GRADES: { value: Renewal['grade']; label: string }[] = [
 export function RenewalForm({ v, today, onClose }: Props) {
   const [item, setItem] = useState(v.items[0]?.code ?? '');
   const [date, setDate] = useState('');
-  const [km, setKm] = useState('');
+  const [km, setKm] = useState<number>();
   const [grade, setGrade] = useState<Renewal['grade']>('DOCUMENTED');
   const [part, setPart] = useState('');
   const [betterPart, setBetterPart] = useState(false);
@@ -39,12 +39,12 @@ export function RenewalForm({ v, today, onClose }: Props) {
       error={add.error}
       at={['/item', '/date', '/km', '/value']}
       pending={add.isPending}
-      disabled={!item || !date || !km}
+      disabled={!item || !date || km === undefined}
       onSubmit={() =>
         add.mutate({
           item,
           date,
-          km: numberOf(km),
+          km: km ?? 0,
           grade,
           part,
           betterPart,
@@ -71,13 +71,12 @@ export function RenewalForm({ v, today, onClose }: Props) {
             onChange={(d) => setDate(d ?? '')}
           />
         </Field>
-        <Field id="renewal-km" label="At odometer, km" error={add.error} at="/value">
-          <Input
+        <Field id="renewal-km" label="At odometer" error={add.error} at="/value">
+          <DistanceField
             id="renewal-km"
-            inputMode="numeric"
             value={km}
             status={faulty(add.error, '/value')}
-            onChange={(e) => setKm(e.target.value)}
+            onChange={setKm}
           />
         </Field>
         <Field id="renewal-grade" label="Proof">
@@ -201,10 +200,9 @@ export function TimingForm({ v, onClose }: Props) {
         )}
         {kind === 'FIXED' && (
           <>
-            <Field id="own-km" label="Own distance, km" error={change.error} at="/km">
-              <NumberField
+            <Field id="own-km" label="Own distance" error={change.error} at="/km">
+              <DistanceField
                 id="own-km"
-                decimals={0}
                 value={km ?? undefined}
                 onChange={(v) => setKm(v ?? null)}
               />

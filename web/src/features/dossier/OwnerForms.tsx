@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client';
 import { CardForm, faulty, Field } from '../../shared/forms';
 import { useAddCall, useAddDecline, useAddTrip } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
-import { numberOf } from '../../shared/ui/spelling';
+import { DistanceField } from '../../shared/ui/DistanceField';
 
 interface Props {
   v: Schemas['DossierView'];
@@ -111,7 +111,7 @@ export function DeclineForm({ v, onClose }: Props) {
 export function TripForm({ v, today, onClose }: Props) {
   const [from, setFrom] = useState(today);
   const [to, setTo] = useState('');
-  const [extraKm, setExtraKm] = useState('');
+  const [extraKm, setExtraKm] = useState<number>();
   const add = useAddTrip(v.id, onClose);
   return (
     <CardForm
@@ -120,8 +120,8 @@ export function TripForm({ v, today, onClose }: Props) {
       error={add.error}
       at={['/from', '/to', '/extraKm']}
       pending={add.isPending}
-      disabled={!to || !extraKm}
-      onSubmit={() => add.mutate({ from, to, extraKm: numberOf(extraKm) })}
+      disabled={!to || extraKm === undefined}
+      onSubmit={() => add.mutate({ from, to, extraKm: extraKm ?? 0 })}
       onClose={onClose}
     >
       <div className="fields">
@@ -131,13 +131,12 @@ export function TripForm({ v, today, onClose }: Props) {
         <Field id="trip-to" label="Back on" error={add.error} at="/to">
           <DateField id="trip-to" value={to} onChange={(d) => setTo(d ?? '')} />
         </Field>
-        <Field id="trip-km" label="Beyond everyday use, km" error={add.error} at="/extraKm" grow>
-          <Input
+        <Field id="trip-km" label="Beyond everyday use" error={add.error} at="/extraKm" grow>
+          <DistanceField
             id="trip-km"
-            inputMode="numeric"
             value={extraKm}
             status={faulty(add.error, '/extraKm')}
-            onChange={(e) => setExtraKm(e.target.value)}
+            onChange={setExtraKm}
           />
         </Field>
       </div>

@@ -8,6 +8,7 @@ import { choicesQuery } from '../desk/deskQueries';
 import { useAddReading } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
 import { NumberField } from '../../shared/ui/NumberField';
+import { usualUnit } from '../../shared/format';
 
 type New = Schemas['NewReading'];
 
@@ -22,7 +23,7 @@ export function ReadingForm({
   onClose: () => void;
 }) {
   const [value, setValue] = useState<number>();
-  const [unit, setUnit] = useState<New['unit']>('KM');
+  const [unit, setUnit] = useState<New['unit']>(usualUnit());
   const [date, setDate] = useState(today);
   const [source, setSource] = useState<New['source']>('CUSTOMER');
   const { data: choices } = useQuery(choicesQuery);

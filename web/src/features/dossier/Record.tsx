@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { capital, formatDate, formatKm, formatMoment } from '../../shared/format';
+import { capital, formatDate, formatKm, formatMoment, formatNumber } from '../../shared/format';
 import { useOutside } from '../../shared/outside';
 import { ProblemNote } from '../../shared/ProblemNote';
 import {
@@ -200,7 +200,7 @@ export function Readings({ v, editable }: { v: View; editable: boolean }) {
               <td className="num">
                 {formatKm(r.km)}
                 {r.writtenUnit === 'MILES' && (
-                  <span className="second">{r.writtenValue.toLocaleString('en-GB')} miles</span>
+                  <span className="second">{formatNumber(r.writtenValue)} miles</span>
                 )}
               </td>
               <td>

@@ -18,6 +18,7 @@ const FIELDS = [
   '/registration',
   '/vin',
   '/makeModel',
+  '/engine',
   '/ownerName',
   '/ownerPhone',
   '/family',
@@ -73,13 +74,13 @@ function Form({ id, details }: { id?: number; details: Details }) {
   const set = (part: Partial<Details>) => setD({ ...d, ...part });
   const beside = store.error instanceof Problem && store.error.onlyAt(...FIELDS);
   const text = (
-    name: 'registration' | 'vin' | 'makeModel' | 'ownerName' | 'ownerPhone',
+    name: 'registration' | 'vin' | 'makeModel' | 'engine' | 'ownerName' | 'ownerPhone',
     label: string,
   ) => (
     <Field id={name} label={label} error={store.error} at={`/${name}`}>
       <Input
         id={name}
-        className={name === 'registration' || name === 'vin' ? 'mono' : ''}
+        className={name === 'registration' || name === 'vin' || name === 'engine' ? 'mono' : ''}
         value={d[name] ?? ''}
         autoFocus={name === 'registration' && id === undefined}
         status={faulty(store.error, `/${name}`)}
@@ -101,6 +102,7 @@ function Form({ id, details }: { id?: number; details: Details }) {
           <h2>Vehicle</h2>
           {text('registration', 'Registration')}
           {text('makeModel', 'Make and model')}
+          {text('engine', 'Engine letters, if known')}
           {text('vin', 'VIN, 17 letters and digits, if known')}
           {vin.length === 17 &&
             warnings?.map((w) => (

@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { DueWindowPicture } from '../../drawing/DueWindowPicture';
-import { addDays, addMonths, formatWhole } from '../../shared/format';
+import { addDays, addMonths, distanceUnit, formatWhole, inUnit, kmOf } from '../../shared/format';
 import { FieldNote } from '../../shared/ProblemNote';
 import { whatIfQuery } from './dossierQueries';
 import { DateField } from '../../shared/ui/DateField';
@@ -37,7 +37,7 @@ export function WhatIf({
   const [date, setDate] = useState(today);
   const [yearly, setYearly] = useState('');
   const typed = yearly.trim() === '' ? undefined : numberOf(yearly);
-  const kmPerYear = typed !== undefined && Number.isFinite(typed) ? typed : undefined;
+  const kmPerYear = typed !== undefined && Number.isFinite(typed) ? kmOf(typed) : undefined;
   const asking = date !== today || kmPerYear !== undefined;
   const settled = useSettled(`${date} ${kmPerYear ?? ''}`, 90);
   const [askedDate = today, askedKm] = settled.split(' ');
@@ -78,13 +78,13 @@ export function WhatIf({
           id={`yearly-${vehicleId}`}
           size="small"
           inputMode="numeric"
-          aria-label="Yearly distance, km"
-          placeholder={formatWhole(Math.round(usage.kmPerYear / 100) * 100)}
+          aria-label={`Yearly distance, ${distanceUnit()}`}
+          placeholder={formatWhole(Math.round(inUnit(usage.kmPerYear) / 100) * 100)}
           value={yearly}
           status={typed !== undefined && kmPerYear === undefined ? 'error' : ''}
           onChange={(e) => setYearly(e.target.value)}
         />
-        <span className="hint">km a year</span>
+        <span className="hint">{distanceUnit()} a year</span>
         {asking && (
           <button className="link put-back" onClick={putBack}>
             Put back

@@ -1,7 +1,16 @@
 import { Checkbox } from 'antd';
 import type { Schemas } from '../../api/client';
 import { InterferenceMark } from '../../drawing/marks';
-import { capital, formatDate, formatKm, formatMoney } from '../../shared/format';
+import {
+  capital,
+  distanceUnit,
+  formatDate,
+  formatKm,
+  formatMoney,
+  formatNumber,
+  formatWhole,
+  inUnit,
+} from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useConditions } from './dossierQueries';
 
@@ -88,7 +97,7 @@ export function Items({ v }: { v: View }) {
           <tr>
             <th>Item</th>
             <th>Since</th>
-            <th className="num">Distance, km</th>
+            <th className="num">Distance, {distanceUnit()}</th>
             <th className="num">Age, months</th>
             <th>Act by</th>
           </tr>
@@ -109,7 +118,7 @@ export function Items({ v }: { v: View }) {
               <td className={i.binding === 'DISTANCE' ? 'num binds' : 'num'}>
                 {i.usedKm === undefined || i.limitKm === undefined
                   ? ''
-                  : `${Math.round(i.usedKm).toLocaleString('en-GB')} of ${i.limitKm.toLocaleString('en-GB')}`}
+                  : `${formatWhole(inUnit(i.usedKm))} of ${formatWhole(inUnit(i.limitKm))}`}
               </td>
               <td className={i.binding === 'AGE' ? 'num binds' : 'num'}>
                 {i.usedMonths === undefined ? '' : `${i.usedMonths} of ${i.limitMonths}`}
@@ -159,7 +168,7 @@ export function Usage({ v, currency }: { v: View; currency: string }) {
         {v.idleHoursPerYear > 0 && (
           <div>
             <dt>Idling</dt>
-            <dd>{v.idleHoursPerYear.toLocaleString('en-GB')} hours a year.</dd>
+            <dd>{formatNumber(v.idleHoursPerYear)} hours a year.</dd>
           </div>
         )}
         {v.ownTiming && (

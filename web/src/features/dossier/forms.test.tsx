@@ -134,7 +134,16 @@ describe('forms about the vehicle', () => {
 
 describe('a new vehicle', () => {
   const server = {
-    'GET /api/me': { body: { role: 'MANAGER', today: '2026-11-25', currency: 'EUR' } },
+    'GET /api/me': {
+      body: {
+        role: 'MANAGER',
+        today: '2026-11-25',
+        currency: 'EUR',
+        unit: 'KM',
+        numbers: 'COMMA_POINT',
+        zone: 'UTC',
+      },
+    },
     'GET /api/desk/choices': {
       body: {
         families: [],

@@ -4,12 +4,13 @@ import { useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Problem, type Schemas } from '../../api/client';
 import { faulty, Field } from '../../shared/forms';
-import { amountOf } from '../../shared/format';
+import { amountOf, distanceUnit } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { beginningsQuery, beginQuery, formCheckQuery, useFileForm } from './engineQueries';
+import { DistanceField } from '../../shared/ui/DistanceField';
 
 type Form = Schemas['Form'];
 type Kind = Schemas['KindChoice'];
@@ -336,22 +337,28 @@ function Answers({
                 const at = `/form/items/${i}`;
                 const n = (
                   key: 'km' | 'months' | 'severeKm' | 'severeMonths',
-                  unit: string,
+                  unit: 'months' | 'distance',
                   range: readonly [number, number] | undefined,
                   label: string,
-                ) => (
-                  <td>
-                    <NumberField
-                      label={`${item.name}: ${label}`}
-                      value={item[key]}
-                      unit={unit}
-                      usual={range}
-                      status={faulty(e, `${at}/${key}`)}
-                      onChange={(v) => line('items', i, { [key]: v })}
-                    />
-                    {cell(`${at}/${key}`)}
-                  </td>
-                );
+                ) => {
+                  const field = {
+                    label: `${item.name}: ${label}`,
+                    value: item[key],
+                    usual: range,
+                    status: faulty(e, `${at}/${key}`),
+                    onChange: (v: number | undefined) => line('items', i, { [key]: v }),
+                  };
+                  return (
+                    <td>
+                      {unit === 'months' ? (
+                        <NumberField {...field} unit={unit} />
+                      ) : (
+                        <DistanceField {...field} />
+                      )}
+                      {cell(`${at}/${key}`)}
+                    </td>
+                  );
+                };
                 return (
                   <tr key={item.code} className={item.included ? '' : 'left-out'}>
                     <td>
@@ -365,9 +372,14 @@ function Answers({
                     </td>
                     {item.included ? (
                       <>
-                        {n('km', 'km', usual('LIMIT_KM'), 'limit, km')}
+                        {n('km', 'distance', usual('LIMIT_KM'), `limit, ${distanceUnit()}`)}
                         {n('months', 'months', usual('LIMIT_MONTHS'), 'limit, months')}
-                        {n('severeKm', 'km', usual('LIMIT_KM'), 'limit under hard use, km')}
+                        {n(
+                          'severeKm',
+                          'distance',
+                          usual('LIMIT_KM'),
+                          `limit under hard use, ${distanceUnit()}`,
+                        )}
                         {n(
                           'severeMonths',
                           'months',

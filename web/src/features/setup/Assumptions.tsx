@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { formatKm, formatMoment, formatWhole } from '../../shared/format';
+import { formatKm, formatMoment, formatNumber, formatWhole } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { MovesTable } from '../desk/DeskViews';
 import { assumptionsQuery, useAssume, usePreviewAssumptions } from './setupQueries';
@@ -127,7 +127,7 @@ function Line({
       <FieldNote error={error} at={`/amounts/${a.name}`} />
       {(a.changedBy ?? value !== a.usual) && (
         <span className="hint wide-hint">
-          usual {a.usual.toLocaleString('en-GB')}
+          usual {formatNumber(a.usual, 4)}
           {a.changedBy && a.changedAt && `; ${a.changedBy}, ${formatMoment(a.changedAt)}`}{' '}
           {value !== a.usual && (
             <button type="button" className="link" onClick={() => onChange(a.usual)}>

@@ -61,7 +61,7 @@ const preview: Preview = {
 
 function page(body: Preview = preview) {
   const calls = serve({
-    'GET /api/me': { body: manager },
+    ...manager,
     'GET /api/desk/choices': { body: { usageClasses: [{ code: 'PRIVATE', words: 'private' }] } },
     'GET /api/imports': { body: [] },
     'GET /api/imports/mappings': { body: [] },

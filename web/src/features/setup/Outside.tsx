@@ -6,6 +6,7 @@ import { DAYS } from '../../shared/days';
 import { faulty, Field } from '../../shared/forms';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { outsideQuery, useChangeOutside } from './setupQueries';
+import { TimeField } from '../../shared/ui/TimeField';
 
 type State = Schemas['OutsideView'];
 
@@ -89,6 +90,18 @@ function Form({ now }: { now: State }) {
             maxLength={30}
             status={faulty(change.error, '/deliveryName')}
             onChange={(e) => setS({ ...s, deliveryName: e.target.value })}
+          />
+        </Field>
+        <Field
+          id="delivery-cut-off"
+          label="Ordered after this time counts as the next day; empty: any time"
+          error={change.error}
+          at="/cutOff"
+        >
+          <TimeField
+            id="delivery-cut-off"
+            value={s.cutOff}
+            onChange={(cutOff) => setS({ ...s, cutOff })}
           />
         </Field>
         <fieldset>

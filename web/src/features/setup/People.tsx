@@ -1,11 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { Button, Checkbox, Input, Radio, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { fleetsQuery } from '../desk/deskQueries';
 import { DAYS } from '../../shared/days';
-import { peopleQuery, useAddPerson, useChangePerson } from './setupQueries';
+import {
+  hoursQuery,
+  peopleQuery,
+  useAddPerson,
+  useChangePerson,
+  useSignOutEverywhere,
+} from './setupQueries';
+import { HoursEditor } from './HoursEditor';
 
 type New = Schemas['NewPerson'];
 type Person = Schemas['PersonView'];
@@ -35,10 +42,11 @@ export default function People() {
   const { data: people, error, refetch } = useQuery(peopleQuery);
   const fleets = useQuery(fleetsQuery);
   const change = useChangePerson();
+  const signOut = useSignOutEverywhere();
   const [open, setOpen] = useState<Person | 'new'>();
   return (
     <section>
-      <ProblemNote error={error ?? change.error} retry={() => refetch()} />
+      <ProblemNote error={error ?? change.error ?? signOut.error} retry={() => refetch()} />
       <table className="plain people">
         <thead>
           <tr>
@@ -72,11 +80,21 @@ export default function People() {
                 {DAYS.filter((d) => p.workingDays.includes(d.value))
                   .map((d) => d.label)
                   .join(' ')}
+                {p.hours && <span className="second">own hours</span>}
               </td>
               <td className="num">
                 {p.active && (
                   <button className="link" onClick={() => setOpen(p)}>
                     Change
+                  </button>
+                )}{' '}
+                {p.active && (
+                  <button
+                    className="link"
+                    title="Ends every session, such as on a tablet that was lost"
+                    onClick={() => signOut.mutate(p.id)}
+                  >
+                    Sign out everywhere
                   </button>
                 )}{' '}
                 <button
@@ -89,6 +107,7 @@ export default function People() {
                       fleetId: p.fleetId,
                       skills: p.skills,
                       workingDays: p.workingDays,
+                      hours: p.hours,
                       active: !p.active,
                       version: p.version,
                     })
@@ -101,6 +120,11 @@ export default function People() {
           ))}
         </tbody>
       </table>
+      {signOut.isSuccess && (
+        <p role="status">
+          {people?.find((p) => p.id === signOut.variables)?.name} is signed out on every device.
+        </p>
+      )}
       {open ? (
         <PersonForm
           key={open === 'new' ? 'new' : open.id}
@@ -129,12 +153,15 @@ function PersonForm({
   const change = useChangePerson(person && { id: person.id, password: p.password }, onDone);
   const sent = person ? change : add;
   const technician = p.role === 'TECHNICIAN';
+  const { data: workshopHours } = useQuery(hoursQuery);
   return (
     <form
       className="form card-form"
       onSubmit={(e) => {
         e.preventDefault();
-        const { password, ...rest } = technician ? p : { ...p, skills: [], workingDays: [] };
+        const { password, ...rest } = technician
+          ? p
+          : { ...p, skills: [], workingDays: [], hours: undefined };
         if (person)
           change.mutate({ ...rest, id: person.id, active: true, version: person.version });
         else add.mutate({ ...rest, password });
@@ -206,17 +233,58 @@ function PersonForm({
               onChange={(skills) => setP({ ...p, skills })}
             />
           </fieldset>
-          <fieldset>
-            <legend>Days</legend>
-            <Checkbox.Group
-              options={DAYS}
-              value={p.workingDays}
-              onChange={(workingDays) => setP({ ...p, workingDays })}
-            />
-          </fieldset>
+          {!p.hours && (
+            <fieldset>
+              <legend>Days</legend>
+              <Checkbox.Group
+                options={DAYS}
+                value={p.workingDays}
+                onChange={(workingDays) => setP({ ...p, workingDays })}
+              />
+              <FieldNote error={sent.error} at="/workingDays" />
+            </fieldset>
+          )}
         </div>
       )}
-      <ProblemNote error={sent.error} beside={['/name', '/signIn', '/password', '/fleetId']} />
+      {technician && (
+        <fieldset>
+          <legend>Hours</legend>
+          <Radio.Group
+            value={p.hours ? 'OWN' : 'WORKSHOP'}
+            onChange={(e) =>
+              setP({
+                ...p,
+                hours:
+                  e.target.value === 'OWN'
+                    ? workshopHours?.days.map((d) => ({
+                        ...d,
+                        spans: p.workingDays.includes(d.day) ? d.spans : [],
+                      }))
+                    : undefined,
+              })
+            }
+            options={[
+              { value: 'WORKSHOP', label: 'as the workshop works, on these days' },
+              { value: 'OWN', label: 'own hours' },
+            ]}
+          />
+          {p.hours && (
+            <>
+              <HoursEditor
+                days={p.hours}
+                onChange={(hours) => setP({ ...p, hours })}
+                error={sent.error}
+                at="/hours"
+              />
+              <FieldNote error={sent.error} at="/workingDays" />
+            </>
+          )}
+        </fieldset>
+      )}
+      <ProblemNote
+        error={sent.error}
+        beside={['/name', '/signIn', '/password', '/fleetId', '/workingDays']}
+      />
       <div className="actions">
         <Button type="primary" htmlType="submit" loading={sent.isPending}>
           {person ? 'Save' : 'Add'}

@@ -14,6 +14,7 @@ import {
   useGiveUpFleet,
 } from './setupQueries';
 import { NumberField } from '../../shared/ui/NumberField';
+import { UsageClasses } from './UsageClasses';
 
 type Bay = Schemas['Bay'];
 type Fleet = Schemas['Fleet'];
@@ -29,6 +30,7 @@ export default function Places() {
     <section>
       <Bays />
       <Fleets />
+      <UsageClasses />
     </section>
   );
 }

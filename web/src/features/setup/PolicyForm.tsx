@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Radio, Select, message } from 'antd';
+import { Button, Checkbox, Radio, Select, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { formatMoment } from '../../shared/format';
@@ -9,6 +9,7 @@ import { useChangeWorkshop, usePreviewWorkshop, workshopQuery } from './setupQue
 import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { faulty } from '../../shared/forms';
+import { DistanceField } from '../../shared/ui/DistanceField';
 
 type Workshop = Schemas['WorkshopView'];
 
@@ -31,15 +32,6 @@ export default function Policy() {
     </>
   );
 }
-
-/** Those with two decimals, in which amounts are kept. */
-const CURRENCIES = Intl.supportedValuesOf('currency').filter(
-  (c) =>
-    new Intl.NumberFormat('en-GB', { style: 'currency', currency: c }).resolvedOptions()
-      .maximumFractionDigits === 2,
-);
-const NAMES = new Intl.DisplayNames('en-GB', { type: 'currency' });
-const nameOf = (code: string) => NAMES.of(code) ?? code;
 
 function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
@@ -88,30 +80,6 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
       }}
     >
       <section>
-        <h2>Workshop</h2>
-        <div className="setting">
-          <label htmlFor="name">Name</label>
-          <Input id="name" value={w.name} onChange={(e) => set({ name: e.target.value })} />
-          <FieldNote error={change.error} at="/name" />
-        </div>
-        <div className="setting">
-          <label htmlFor="currency">Currency</label>
-          <Select
-            id="currency"
-            value={w.currency}
-            showSearch={{ optionFilterProp: 'label' }}
-            popupMatchSelectWidth={false}
-            onChange={(currency) => set({ currency })}
-            options={CURRENCIES.map((c) => ({ value: c, label: `${c} ${nameOf(c)}` }))}
-          />
-          {w.currency !== workshop.currency && (
-            <span className="hint wide-hint">
-              Amounts that are on file keep their figures: 90 {workshop.currency} become 90{' '}
-              {w.currency}.
-            </span>
-          )}
-          <FieldNote error={change.error} at="/currency" />
-        </div>
         <h2>When to act</h2>
         <Radio.Group
           aria-label="Policy"
@@ -124,7 +92,18 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           ]}
         />
         {w.policy === 'EARLY' && number('earlyShare', 'Share of each limit', '%', 0.01)}
-        {w.policy === 'FIXED' && number('fixedKm', 'Own distance', 'km')}
+        {w.policy === 'FIXED' && (
+          <div className="setting">
+            <label htmlFor="fixedKm">Own distance</label>
+            <DistanceField
+              id="fixedKm"
+              value={w.fixedKm}
+              status={faulty(change.error, '/fixedKm')}
+              onChange={(fixedKm) => set({ fixedKm })}
+            />
+            <FieldNote error={change.error} at="/fixedKm" />
+          </div>
+        )}
         {w.policy === 'FIXED' && number('fixedMonths', 'Own age', 'months')}
         {number(
           'riskInterference',

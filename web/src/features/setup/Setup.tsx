@@ -11,12 +11,14 @@ export default function Setup() {
         {me.manages && (
           <>
             <NavLink to="/setup/ready">Getting ready</NavLink>
+            <NavLink to="/setup/workshop">Workshop</NavLink>
+            <NavLink to="/setup/people">People</NavLink>
+            <NavLink to="/setup/places">Bays, fleets, usage</NavLink>
             <NavLink to="/setup" end>
               Policy and rates
             </NavLink>
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
-            <NavLink to="/setup/people">People</NavLink>
-            <NavLink to="/setup/places">Bays and fleets</NavLink>
+            <NavLink to="/setup/matching">Matching engines</NavLink>
             <NavLink to="/setup/outside">Devices and deliveries</NavLink>
           </>
         )}

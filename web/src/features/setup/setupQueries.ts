@@ -121,3 +121,114 @@ export const outsideQuery = queryOptions({
 
 export const useChangeOutside = () =>
   useSetupChange((body: Schemas['OutsideChange']) => data(api.PUT('/api/setup/outside', { body })));
+
+export const houseQuery = queryOptions({
+  queryKey: ['house'],
+  queryFn: () => data(api.GET('/api/setup/house')),
+});
+
+export const useChangeHouse = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['HouseChange']) => data(api.PUT('/api/setup/house', { body })),
+    onDone,
+  );
+
+export const hoursQuery = queryOptions({
+  queryKey: ['hours'],
+  queryFn: () => data(api.GET('/api/setup/hours')),
+});
+
+export const useChangeHours = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['OpeningChange']) => data(api.PUT('/api/setup/hours', { body })),
+    onDone,
+  );
+
+export const closedDaysQuery = queryOptions({
+  queryKey: ['closed-days'],
+  queryFn: () => data(api.GET('/api/setup/closed-days')),
+});
+
+export const useAddClosedDays = (onDone: () => void) =>
+  useSetupChange(
+    (days: Schemas['ClosedIn'][]) => data(api.POST('/api/setup/closed-days', { body: { days } })),
+    onDone,
+  );
+
+export const useReopen = () =>
+  useSetupChange((id: number) =>
+    data(api.DELETE('/api/setup/closed-days/{id}', { params: { path: { id } } })),
+  );
+
+/** What a calendar file says; changes nothing. */
+export const useReadCalendar = () =>
+  useMutation({
+    mutationFn: (text: string) => data(api.POST('/api/setup/closed-days/read', { body: { text } })),
+  });
+
+export const usageClassesQuery = queryOptions({
+  queryKey: ['usage-classes'],
+  queryFn: () => data(api.GET('/api/setup/usage-classes')),
+});
+
+export const useAddUsageClass = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['NewClass']) => data(api.POST('/api/setup/usage-classes', { body })),
+    onDone,
+  );
+
+export const useChangeUsageClass = (onDone: () => void) =>
+  useSetupChange(
+    ({ code, ...body }: Schemas['ClassChange'] & { code: string }) =>
+      data(api.PUT('/api/setup/usage-classes/{code}', { params: { path: { code } }, body })),
+    onDone,
+  );
+
+export const useGiveUpUsageClass = () =>
+  useSetupChange(({ code, version }: Schemas['Listed']) =>
+    data(
+      api.DELETE('/api/setup/usage-classes/{code}', {
+        params: { path: { code }, query: { version } },
+      }),
+    ),
+  );
+
+export const matchingQuery = queryOptions({
+  queryKey: ['matching'],
+  queryFn: () => data(api.GET('/api/setup/matching')),
+});
+
+export const useAddRule = (onDone: () => void) =>
+  useSetupChange(
+    (body: Schemas['RuleIn']) => data(api.POST('/api/setup/matching/rules', { body })),
+    onDone,
+  );
+
+export const useChangeRule = (onDone: () => void) =>
+  useSetupChange(
+    ({ id, ...body }: Schemas['RuleIn'] & { id: number }) =>
+      data(api.PUT('/api/setup/matching/rules/{id}', { params: { path: { id } }, body })),
+    onDone,
+  );
+
+export const useRemoveRule = () =>
+  useSetupChange(({ id, version }: Schemas['RuleView']) =>
+    data(
+      api.DELETE('/api/setup/matching/rules/{id}', {
+        params: { path: { id }, query: { version } },
+      }),
+    ),
+  );
+
+export const useGiveFamilies = (onDone: (given: Schemas['Given']) => void) =>
+  useSetupChange(
+    (choices: Schemas['ChoiceIn'][]) =>
+      data(api.POST('/api/setup/matching/families', { body: { choices } })),
+    onDone,
+  );
+
+/** Signs somebody out on every device. */
+export const useSignOutEverywhere = () =>
+  useSetupChange((id: number) =>
+    data(api.POST('/api/setup/people/{id}/sign-out', { params: { path: { id } } })),
+  );

@@ -16,6 +16,10 @@ export default function OwnPassword() {
       setPassword('');
     },
   });
+  const everywhere = useMutation({
+    mutationFn: () => data(api.POST('/api/me/sign-out-everywhere', {})),
+    onSuccess: () => window.location.assign('/'),
+  });
   return (
     <div className="page">
       <h1>Your password</h1>
@@ -50,7 +54,9 @@ export default function OwnPassword() {
           </div>
         </div>
         <ProblemNote error={change.error} beside={['/current', '/password']} />
-        {change.isSuccess && <p role="status">Your password is changed.</p>}
+        {change.isSuccess && (
+          <p role="status">Your password is changed; every other device is signed out.</p>
+        )}
         <div className="actions">
           <Button
             type="primary"
@@ -65,6 +71,14 @@ export default function OwnPassword() {
           </Link>
         </div>
       </form>
+      <h2>Your devices</h2>
+      <p className="hint">
+        Ends your session here and on every other device, such as a tablet that was lost.
+      </p>
+      <ProblemNote error={everywhere.error} />
+      <Button loading={everywhere.isPending} onClick={() => everywhere.mutate()}>
+        Sign out everywhere
+      </Button>
     </div>
   );
 }

@@ -3,7 +3,15 @@ import { describe, expect, it, vi } from 'vitest';
 import { problem, serve, show } from '../../test/render';
 import { SignIn, SignInForm } from './SignIn';
 
-const me = { today: '2026-11-25', workshop: 'Garage', currency: 'EUR', firstRun: false };
+const me = {
+  today: '2026-11-25',
+  workshop: 'Garage',
+  currency: 'EUR',
+  unit: 'KM',
+  numbers: 'COMMA_POINT',
+  zone: 'UTC',
+  firstRun: false,
+};
 
 const fill = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });

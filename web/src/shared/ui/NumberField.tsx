@@ -1,5 +1,6 @@
 import { Input } from 'antd';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
+import { formatNumber } from '../format';
 import { readNumber } from './spelling';
 import { goToFirstFault } from './validity';
 
@@ -88,9 +89,7 @@ export function NumberField({
     (understood < usual[0] || understood > usual[1]) &&
     meant !== understood;
   const words = (n: number) =>
-    `${n.toLocaleString('en-GB', { maximumFractionDigits: decimals })}${
-      suffix || unit ? ` ${suffix ?? unit}` : ''
-    }`;
+    `${formatNumber(n, decimals)}${suffix || unit ? ` ${suffix ?? unit}` : ''}`;
   const wrong =
     read.kind === 'not'
       ? read.words

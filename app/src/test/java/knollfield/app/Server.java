@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -23,21 +24,30 @@ public final class Server implements BeforeAllCallback {
     public static final String FIRST_RUN_CODE = "12345678";
     public static final String DEMO_PASSWORD = "skerrow-demo";
 
+    private static final AtomicInteger FRESH = new AtomicInteger();
+
     private final boolean demo;
+    private final String key;
     private Running running;
 
-    private Server(boolean demo) {
+    private Server(boolean demo, String key) {
         this.demo = demo;
+        this.key = key;
     }
 
     /** The workshop's own data: nobody there yet but what {@link #beforeAll} adds, the manager {@code ines}. */
     public static Server empty() {
-        return new Server(false);
+        return new Server(false, "empty");
+    }
+
+    /** An empty workshop that no other test class touches. */
+    public static Server fresh() {
+        return new Server(false, "fresh-" + FRESH.incrementAndGet());
     }
 
     /** The island of Skerrow. */
     public static Server demo() {
-        return new Server(true);
+        return new Server(true, "demo");
     }
 
     private record Running(ConfigurableApplicationContext context, Path folder, String address)
@@ -56,7 +66,7 @@ public final class Server implements BeforeAllCallback {
     public void beforeAll(ExtensionContext context) {
         running = context.getRoot()
                 .getStore(Namespace.create(Server.class))
-                .getOrComputeIfAbsent("server-" + demo, k -> start(), Running.class);
+                .getOrComputeIfAbsent("server-" + key, k -> start(), Running.class);
     }
 
     private Running start() {

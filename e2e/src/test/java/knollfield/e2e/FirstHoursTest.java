@@ -89,10 +89,10 @@ class FirstHoursTest {
     }
 
     private void nameTheWorkshop() {
-        go("/setup");
+        go("/setup/workshop");
         fill("Name", "Holm Motors");
-        press("Keep these figures");
-        page.getByText("Every vehicle has been judged anew").first().waitFor();
+        press("Keep the workshop’s details");
+        page.getByText("Kept.").first().waitFor();
     }
 
     private void person(String name, String signIn, String role) {

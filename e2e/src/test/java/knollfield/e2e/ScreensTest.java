@@ -26,6 +26,8 @@ class ScreensTest {
         "desk, /, Setup",
         "setup, /setup, Rates and costs",
         "people, /setup/people, Signs in as",
+        "workshop, /setup/workshop, Working hours",
+        "matching, /setup/matching, Add a rule",
         "places, /setup/places, Add a fleet",
         "outside, /setup/outside, What a delivery is called",
         "kinds, /engines/new, Choose what the engine is like",

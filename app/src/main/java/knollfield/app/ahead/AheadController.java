@@ -12,6 +12,7 @@ import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Vehicle;
@@ -48,12 +49,14 @@ class AheadController {
     private final CurrentPerson current;
     private final WorkshopClock clock;
     private final WorkshopSettings settings;
+    private final Words words;
 
-    AheadController(Crowd crowd, CurrentPerson current, WorkshopClock clock, WorkshopSettings settings) {
+    AheadController(Crowd crowd, CurrentPerson current, WorkshopClock clock, WorkshopSettings settings, Words words) {
         this.crowd = crowd;
         this.current = current;
         this.clock = clock;
         this.settings = settings;
+        this.words = words;
     }
 
     /**
@@ -153,7 +156,7 @@ class AheadController {
                 marks(crowded ? crossers.stream().limit(MOST_MARKS).toList() : scene.marks(), scene),
                 crowded ? new DensityView(CELLS, WINDOW, scene.density(CELLS, WINDOW)) : null,
                 scene.next().map(n -> new NextView(n.date(), n.vehicles())).orElse(null),
-                AheadWords.describe(scene, minutes, money, settings.get().currency()));
+                AheadWords.describe(scene, minutes, money, settings.get().currency(), words));
     }
 
     /**

@@ -21,11 +21,9 @@ import org.apache.commons.csv.CSVPrinter;
 /** The picture's twin in words, and its list as CSV. */
 final class AheadWords {
 
-    private static final Words WORDS = new Words();
-
     private AheadWords() {}
 
-    static List<String> describe(Scene scene, long minutes, long money, String currency) {
+    static List<String> describe(Scene scene, long minutes, long money, String currency, Words writer) {
         List<Mark> crossers = scene.crossers();
         List<Statement> words = new ArrayList<>();
         Fact.Day date = new Fact.Day(scene.date());
@@ -54,7 +52,7 @@ final class AheadWords {
                     "{0} have no limit or no known renewal and stand outside the window.",
                     new Fact.Count(scene.without())));
         }
-        return words.stream().map(s -> WORDS.write(s, currency)).toList();
+        return words.stream().map(s -> writer.write(s, currency)).toList();
     }
 
     static String csv(List<CrossRow> rows, String currency) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -21,6 +22,7 @@ import knollfield.app.away.Absences;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.estimate.Estimates;
+import knollfield.app.hours.Hours;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.security.People;
@@ -39,7 +41,7 @@ import knollfield.core.plan.PlanCase;
 import knollfield.core.plan.PlanJob;
 import knollfield.core.plan.Ruler;
 import knollfield.core.plan.Shop;
-import knollfield.core.plan.WorkCalendar;
+import knollfield.core.plan.WorkHours;
 import knollfield.core.stores.Deliveries;
 import knollfield.core.stores.PartsPlan;
 import org.springframework.stereotype.Component;
@@ -64,6 +66,7 @@ class BoardCases {
     private final Absences absences;
     private final Estimates estimates;
     private final WorkshopSettings settings;
+    private final Hours hours;
     private final WorkshopClock clock;
 
     BoardCases(
@@ -75,6 +78,7 @@ class BoardCases {
             Absences absences,
             Estimates estimates,
             WorkshopSettings settings,
+            Hours hours,
             WorkshopClock clock) {
         this.jobs = jobs;
         this.people = people;
@@ -84,6 +88,7 @@ class BoardCases {
         this.absences = absences;
         this.estimates = estimates;
         this.settings = settings;
+        this.hours = hours;
         this.clock = clock;
     }
 
@@ -146,7 +151,7 @@ class BoardCases {
     }
 
     /** From the oldest job at the bench, or from today. */
-    private static Ruler ruler(List<Job> open, LocalDate today) {
+    private Ruler ruler(List<Job> open, LocalDate today) {
         LocalDate first = open.stream()
                 .filter(j -> j.stage() == JobStage.UNDER_WAY)
                 .flatMap(j -> j.booking().stream())
@@ -155,7 +160,7 @@ class BoardCases {
                 .min(Comparator.naturalOrder())
                 .filter(d -> d.isBefore(today))
                 .orElse(today);
-        return new Ruler(first, (int) ChronoUnit.DAYS.between(first, today) + DAYS);
+        return new Ruler(first, (int) ChronoUnit.DAYS.between(first, today) + DAYS, hours.times());
     }
 
     private Shop shop(Ruler ruler, LocalDateTime now, List<Job> open, List<Absence> away, Workshop workshop) {
@@ -166,7 +171,7 @@ class BoardCases {
                 ruler.day(now.toLocalDate()),
                 ruler.slotFrom(now),
                 people.technicians().stream()
-                        .map(p -> new Shop.Technician(p.id(), p.name(), skills(p), 100, daysOff(p, ruler, away)))
+                        .map(p -> technician(p, ruler, away))
                         .toList(),
                 jobs.bays().stream()
                         .map(b -> new Shop.Bay(
@@ -197,14 +202,19 @@ class BoardCases {
         return p.skills().stream().map(d -> d.words()).collect(Collectors.toSet());
     }
 
-    private static Set<Integer> daysOff(Person p, Ruler ruler, List<Absence> away) {
+    private Shop.Technician technician(Person p, Ruler ruler, List<Absence> away) {
+        WorkHours own = hours.of(p);
+        return new Shop.Technician(p.id(), p.name(), skills(p), 100, daysOff(p, own, ruler, away), ruler.slotsOff(own));
+    }
+
+    private static Set<Integer> daysOff(Person p, WorkHours hours, Ruler ruler, List<Absence> away) {
         List<Absence> own = away.stream()
                 .filter(a ->
                         a.kind() == Absence.Kind.WORKSHOP || a.technicianId().equals(Optional.of(p.id())))
                 .toList();
         Set<Integer> off = new HashSet<>(days(ruler, own));
         for (int d = 0; d < ruler.days(); d++) {
-            if (p.workingDays().isEmpty() || !new WorkCalendar(p.workingDays()).worksOn(ruler.date(d))) {
+            if (!hours.workOn(ruler.date(d).getDayOfWeek())) {
                 off.add(d);
             }
         }
@@ -242,7 +252,7 @@ class BoardCases {
         Jobs.Outline outline = jobs.outline(job);
         int slots = slots(outline.minutes());
         Optional<Place> place = job.booking()
-                .flatMap(b -> place(ruler, b))
+                .flatMap(b -> place(ruler, b, job.stage() == JobStage.UNDER_WAY))
                 .filter(p -> shop.technician(p.technicianId()).isPresent()
                         && shop.bay(p.bayId()).isPresent());
         PlanJob.Pin pin = new PlanJob.Pin.Free();
@@ -282,10 +292,14 @@ class BoardCases {
         return Math.max(1, (minutes + MINUTES_PER_SLOT - 1) / MINUTES_PER_SLOT);
     }
 
-    private static Optional<Place> place(Ruler ruler, Job.Booking b) {
-        return ruler.slotAt(b.start()).isPresent()
-                ? Optional.of(new Place(
-                        b.technicianId(), b.bayId(), ruler.slotAt(b.start()).getAsInt()))
+    /** What is under way stands somewhere, even where the hours have changed since it began. */
+    private static Optional<Place> place(Ruler ruler, Job.Booking b, boolean underWay) {
+        OptionalInt slot = ruler.slotAt(b.start());
+        if (slot.isEmpty() && underWay && ruler.slotFrom(b.start()) < ruler.slots()) {
+            slot = OptionalInt.of(ruler.slotFrom(b.start()));
+        }
+        return slot.isPresent()
+                ? Optional.of(new Place(b.technicianId(), b.bayId(), slot.getAsInt()))
                 : Optional.empty();
     }
 
@@ -296,7 +310,7 @@ class BoardCases {
         Job.Booking b = job.booking().orElseThrow();
         int end = Math.max(ruler.slotFrom(b.end()), shop.now() + 1);
         return (int) IntStream.range(ruler.slotFrom(b.start()), Math.min(end, ruler.slots()))
-                .filter(s -> !technician.daysOff().contains(Ruler.dayOf(s)))
+                .filter(s -> technician.worksIn(s, ruler))
                 .count();
     }
 

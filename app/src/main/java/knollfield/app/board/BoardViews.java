@@ -12,10 +12,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.IntStream;
 import knollfield.app.away.Absence;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.hours.Hours;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
@@ -35,7 +35,6 @@ import knollfield.core.plan.PlanCost;
 import knollfield.core.plan.PlanJob;
 import knollfield.core.plan.Ruler;
 import knollfield.core.plan.Shop;
-import knollfield.core.plan.WorkCalendar;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -52,6 +51,7 @@ class BoardViews {
     private final EngineBook book;
     private final Stores stores;
     private final TrackViews tracks;
+    private final Hours hours;
 
     BoardViews(
             BoardCases cases,
@@ -62,7 +62,8 @@ class BoardViews {
             VehicleService vehicles,
             EngineBook book,
             Stores stores,
-            TrackViews tracks) {
+            TrackViews tracks,
+            Hours hours) {
         this.cases = cases;
         this.boards = boards;
         this.jobs = jobs;
@@ -72,6 +73,7 @@ class BoardViews {
         this.book = book;
         this.stores = stores;
         this.tracks = tracks;
+        this.hours = hours;
     }
 
     /** How work on the board is drawn. */
@@ -223,7 +225,7 @@ class BoardViews {
         Ruler ruler = gathered.ruler();
         Shop shop = gathered.plan().shop();
         LocalDate today = ruler.date(shop.today());
-        int shift = ruler.day(from) * Ruler.SLOTS_PER_DAY;
+        int shift = ruler.day(from) * ruler.perDay();
         List<LocalDate> days = from.datesUntil(from.plusDays(count)).toList();
         List<BlockView> blocks = new ArrayList<>();
         Map<Long, Integer> copies = DaySums.copies(board);
@@ -232,7 +234,7 @@ class BoardViews {
                     .or(() -> Optional.ofNullable(gathered.places().get(job.id())));
             place.ifPresent(p -> {
                 BlockView block = block(gathered, board, job, p, shift, copies.getOrDefault(job.id(), 1));
-                if (block.end > 0 && block.start < count * Ruler.SLOTS_PER_DAY) {
+                if (block.end > 0 && block.start < count * ruler.perDay()) {
                     blocks.add(block);
                 }
             });
@@ -242,9 +244,7 @@ class BoardViews {
                 from,
                 today,
                 ruler.date(ruler.days() - 1),
-                IntStream.range(0, Ruler.SLOTS_PER_DAY)
-                        .mapToObj(WorkCalendar::startOf)
-                        .toList(),
+                ruler.times(),
                 shop.now() - shift,
                 days.stream().map(d -> day(gathered, board, d)).toList(),
                 tracks.technicians(gathered, from, count),
@@ -333,9 +333,9 @@ class BoardViews {
                         : job.booking().map(Job.Booking::promised).orElse(false) ? Work.PROMISED : Work.PLANNED;
         List<TrackViews.Span> holds = new ArrayList<>();
         shop.technician(place.technicianId()).ifPresent(t -> {
-            for (int d = Ruler.dayOf(place.start()); d <= Ruler.dayOf(end - 1); d++) {
-                if (t.daysOff().contains(d)) {
-                    TrackViews.add(holds, d - shift / Ruler.SLOTS_PER_DAY, "nobody works on it");
+            for (int s = place.start(); s < end; s++) {
+                if (!t.worksIn(s, ruler)) {
+                    TrackViews.add(holds, s - shift, s - shift + 1, "nobody works on it");
                 }
             }
         });
@@ -376,7 +376,7 @@ class BoardViews {
 
     /** Jobs that are done and stood in the days shown. */
     private List<BlockView> done(LocalDate from, int count) {
-        Ruler shown = new Ruler(from, count);
+        Ruler shown = new Ruler(from, count, hours.times());
         return jobs.booked(from.atStartOfDay(), from.plusDays(count).atStartOfDay()).stream()
                 .filter(j -> j.stage() == JobStage.DONE)
                 .flatMap(j -> j.booking().stream().map(b -> {

@@ -90,7 +90,11 @@ public class Boards {
                             wanted.day().isBefore(clock.today())
                                     ? "That time has passed."
                                     : "The board goes to %s.".formatted(ruler.date(ruler.days() - 1)))
-                    : new InvalidInput("/time", "A job starts on a half-hour from 08:00 to 11:30 or 13:00 to 16:30.");
+                    : new InvalidInput(
+                            "/time",
+                            "A job starts on a half-hour in which somebody works, %s to %s."
+                                    .formatted(
+                                            ruler.times().get(0), ruler.times().get(ruler.perDay() - 1)));
         }
         Place best = null;
         List<Broken> fewest = List.of();

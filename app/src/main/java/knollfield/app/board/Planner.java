@@ -150,13 +150,14 @@ class Planner implements DisposableBean {
     /** True where jobs stand elsewhere than when the run began, or there are others. */
     boolean boardChanged(Run r) {
         BoardCases.Gathered now = cases.now();
-        return !now.places().equals(sameRuler(r, now))
+        return !now.ruler().times().equals(r.gathered.ruler().times())
+                || !now.places().equals(sameRuler(r, now))
                 || !now.jobs().keySet().equals(r.gathered.jobs().keySet());
     }
 
     /** The run's places as slots of today's ruler. */
     private static Map<Long, Place> sameRuler(Run r, BoardCases.Gathered now) {
-        int shift = now.ruler().day(r.gathered.ruler().first()) * Ruler.SLOTS_PER_DAY;
+        int shift = now.ruler().day(r.gathered.ruler().first()) * now.ruler().perDay();
         return r.gathered.places().entrySet().stream()
                 .collect(Collectors.toMap(
                         Map.Entry::getKey,
@@ -176,7 +177,11 @@ class Planner implements DisposableBean {
         if (done.phase != Phase.DONE) {
             throw new Conflict("The plan is still being worked out; stop it first.");
         }
-        int shift = cases.now().ruler().day(done.gathered.ruler().first()) * Ruler.SLOTS_PER_DAY;
+        Ruler ruler = cases.now().ruler();
+        if (!ruler.times().equals(done.gathered.ruler().times())) {
+            throw new Conflict("The working hours have changed since this plan was worked out; work it out anew.");
+        }
+        int shift = ruler.day(done.gathered.ruler().first()) * ruler.perDay();
         List<Boards.Move> moves = done.changes().stream()
                 .filter(c -> jobIds.contains(c.jobId()))
                 .map(c -> new Boards.Move(

@@ -130,7 +130,7 @@ class Calendars {
             String workshop,
             Map<Long, String> technicians,
             Map<Long, String> bays) {
-        ZoneId zone = ZoneId.systemDefault();
+        ZoneId zone = clock.zone();
         VEvent event = new VEvent(false);
         event.add(new Uid("job-%d@knollfield".formatted(e.jobId())));
         event.add(new DtStamp(e.changedAt()));

@@ -53,7 +53,8 @@ import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.GateKind;
 import knollfield.core.jobcard.Step;
-import knollfield.core.plan.WorkCalendar;
+import knollfield.core.plan.Ruler;
+import knollfield.core.plan.WorkHours;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -186,6 +187,7 @@ class Skerrow implements SmartInitializingSingleton {
                 true,
                 "ferry",
                 EnumSet.of(DayOfWeek.TUESDAY, DayOfWeek.FRIDAY),
+                Optional.empty(),
                 outside.get().version()));
         bays.add("Bay 1", "two posts", 2);
         bays.add("Bay 2", "two posts", 2);
@@ -269,7 +271,7 @@ class Skerrow implements SmartInitializingSingleton {
 
     private void person(
             String signIn, String name, Role role, @Nullable Long fleet, Set<Drive> skills, Set<DayOfWeek> days) {
-        people.add(signIn, name, role, Optional.ofNullable(fleet), skills, days, PASSWORD);
+        people.add(signIn, name, role, Optional.ofNullable(fleet), skills, days, Optional.empty(), PASSWORD);
     }
 
     private void addVehicles() {
@@ -496,7 +498,7 @@ class Skerrow implements SmartInitializingSingleton {
         for (int step = 0; step < 9; step++) {
             LocalDate day = workingDay(clock.today(), step);
             for (int slot : new int[] {0, 8, 4, 12}) {
-                Boards.Wanted wanted = new Boards.Wanted(null, null, day, WorkCalendar.startOf(slot));
+                Boards.Wanted wanted = new Boards.Wanted(null, null, day, Ruler.USUAL_TIMES.get(slot));
                 if (boards.ask(jobId, wanted).broken().isEmpty()) {
                     boards.place(jobId, wanted, promised, jobs.get(jobId).version());
                     return;
@@ -511,7 +513,7 @@ class Skerrow implements SmartInitializingSingleton {
         if (job.booking().isPresent()) {
             return;
         }
-        LocalDateTime start = workingDay(clock.today(), -1).atTime(WorkCalendar.startOf(0));
+        LocalDateTime start = workingDay(clock.today(), -1).atTime(Ruler.USUAL_TIMES.get(0));
         jobs.put(
                 jobId,
                 Optional.of(new Job.Booking(byName("perran").id(), demo.bay("Bay 4"), start, start.plusHours(3), true)),
@@ -531,14 +533,16 @@ class Skerrow implements SmartInitializingSingleton {
     private long promise(VehicleState state, String technician, String bay, LocalDate day, int slot) {
         long id = jobs.create(state.history().vehicle().id());
         int minutes = jobs.bundle(jobs.get(id)).labour().minutes();
-        WorkCalendar calendar = new WorkCalendar(WEEKDAYS);
+        LocalDateTime start = day.atTime(Ruler.USUAL_TIMES.get(slot));
         jobs.put(
                 id,
                 Optional.of(new Job.Booking(
                         byName(technician).id(),
                         demo.bay(bay),
-                        day.atTime(WorkCalendar.startOf(slot)),
-                        calendar.end(day, slot, minutes),
+                        start,
+                        new Ruler(day, 14)
+                                .end(start, minutes, WorkHours.usual())
+                                .orElseThrow(),
                         true)),
                 jobs.get(id).version(),
                 "job %d promised".formatted(id));

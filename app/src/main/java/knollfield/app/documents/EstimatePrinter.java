@@ -51,7 +51,7 @@ public class EstimatePrinter {
     private void head(Pages p, EstimateSheet s) throws IOException {
         p.text(p.bold, 16, Pages.LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
         p.right(p.bold, Pages.TEXT, Pages.RIGHT, s.workshop());
-        p.down(20);
+        p.letterhead(s.letterhead());
         p.text(p.bold, 13, Pages.LEFT, s.registration());
         p.right(p.plain, Pages.TEXT, Pages.RIGHT, words.day(s.madeOn()));
         p.down(14);

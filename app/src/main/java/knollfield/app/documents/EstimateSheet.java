@@ -7,10 +7,12 @@ import knollfield.core.estimate.Estimate;
 /**
  * What stands on an estimate.
  *
+ * @param letterhead what stands under the workshop's name, line by line; may be empty
  * @param plain sentences for the owner
  */
 public record EstimateSheet(
         String workshop,
+        List<String> letterhead,
         String currency,
         long job,
         int number,

@@ -68,6 +68,15 @@ final class Pages implements AutoCloseable {
         PdfText.right(out, font, size, x, y, text);
     }
 
+    /** What stands under the workshop's name, small and to the right, and the room after it. */
+    void letterhead(List<String> lines) throws IOException {
+        for (String line : lines) {
+            down(10);
+            right(plain, SMALL, RIGHT, line);
+        }
+        down(20);
+    }
+
     void rule() throws IOException {
         out.setLineWidth(0.5f);
         out.moveTo(LEFT, y);

@@ -50,7 +50,7 @@ public class RecordPrinter {
     private void head(Pages p, RecordSheet s) throws IOException {
         p.text(p.bold, 16, Pages.LEFT, "Job record " + s.job());
         p.right(p.bold, Pages.TEXT, Pages.RIGHT, s.workshop());
-        p.down(20);
+        p.letterhead(s.letterhead());
         p.text(p.bold, 13, Pages.LEFT, s.registration());
         p.right(p.plain, Pages.TEXT, Pages.RIGHT, "Signed " + words.day(s.day()));
         p.down(14);

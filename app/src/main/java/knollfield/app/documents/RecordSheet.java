@@ -6,10 +6,12 @@ import java.util.List;
 /**
  * The record of a job, ready to be set.
  *
+ * @param letterhead what stands under the workshop's name, line by line; none in records kept before there was one
  * @param pictures JPEG bytes of what was photographed, with words
  */
 public record RecordSheet(
         String workshop,
+        List<String> letterhead,
         long job,
         String registration,
         String makeModel,
@@ -21,6 +23,7 @@ public record RecordSheet(
         List<Picture> pictures) {
 
     public RecordSheet {
+        letterhead = letterhead == null ? List.of() : List.copyOf(letterhead);
         sections = List.copyOf(sections);
         pictures = List.copyOf(pictures);
     }

@@ -50,7 +50,8 @@ public record VehicleState(
         static Search of(Vehicle v) {
             return new Search(
                     Registration.key(v.registration()),
-                    (v.ownerName() + " " + v.makeModel() + " " + v.vin().orElse("")
+                    (v.ownerName() + " " + v.makeModel() + " " + v.engine() + " "
+                                    + v.vin().orElse("")
                                     + v.fleet().map(f -> " " + f.name()).orElse(""))
                             .toLowerCase(Locale.ROOT),
                     v.ownerPhone().replaceAll("\\D", ""));

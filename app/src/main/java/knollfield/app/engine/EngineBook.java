@@ -114,6 +114,15 @@ public class EngineBook {
     /** A family's book has a new version. */
     public record BookChanged(String code) {}
 
+    /** All books have come from elsewhere, none of them a correction of another. */
+    public record BooksReplaced() {}
+
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    @Order(0)
+    void forget(BooksReplaced event) {
+        newest.set(null);
+    }
+
     /** Before anyone else listens, so that they read the new book. */
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     @Order(0)

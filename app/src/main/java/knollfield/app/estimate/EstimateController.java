@@ -10,6 +10,7 @@ import knollfield.app.documents.EstimatePrinter;
 import knollfield.app.documents.EstimateSheet;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
+import knollfield.app.settings.Houses;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.estimate.Consent;
@@ -33,12 +34,15 @@ class EstimateController {
     private final Estimates estimates;
     private final Jobs jobs;
     private final WorkshopSettings settings;
+    private final Houses houses;
     private final EstimatePrinter printer;
 
-    EstimateController(Estimates estimates, Jobs jobs, WorkshopSettings settings, EstimatePrinter printer) {
+    EstimateController(
+            Estimates estimates, Jobs jobs, WorkshopSettings settings, Houses houses, EstimatePrinter printer) {
         this.estimates = estimates;
         this.jobs = jobs;
         this.settings = settings;
+        this.houses = houses;
         this.printer = printer;
     }
 
@@ -188,6 +192,7 @@ class EstimateController {
         StoredEstimate stored = estimates.get(id, number);
         EstimateSheet sheet = new EstimateSheet(
                 settings.get().name(),
+                houses.get().letterhead(),
                 settings.get().currency(),
                 id,
                 number,

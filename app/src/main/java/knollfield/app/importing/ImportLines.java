@@ -21,6 +21,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.engine.FamilyRules;
 import knollfield.app.importing.Spelling.NotRead;
 import knollfield.app.importing.Understanding.Existing;
 import knollfield.app.parts.CatalogPart;
@@ -40,6 +41,7 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.identity.Vin;
+import knollfield.core.matching.FamilyRule;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
@@ -106,6 +108,7 @@ final class ImportLines {
     private final Existing existing;
     private final VehicleService vehicles;
     private final EngineBook book;
+    private final List<FamilyRule> rules;
     private final WorkshopSettings settings;
     private final Words words;
     private final LocalDate today;
@@ -125,6 +128,7 @@ final class ImportLines {
             Existing existing,
             VehicleService vehicles,
             EngineBook book,
+            FamilyRules rules,
             WorkshopSettings settings,
             Words words,
             Catalogue catalogue,
@@ -134,6 +138,7 @@ final class ImportLines {
         this.existing = existing;
         this.vehicles = vehicles;
         this.book = book;
+        this.rules = rules.rules();
         this.settings = settings;
         this.words = words;
         this.catalogue = catalogue;
@@ -395,7 +400,8 @@ final class ImportLines {
         if (registered.isEmpty() && r.cell(ImportField.FIRST_REGISTERED).isEmpty() && known.isEmpty()) {
             r.problem(ImportField.FIRST_REGISTERED, "is missing.");
         }
-        Optional<String> family = family(r).map(EngineFamily::code);
+        String letters = letters(r);
+        Optional<String> family = family(r, makeModel, letters, registered, known);
         String fleetName = r.text(ImportField.FLEET, 80);
         Optional<Fleet> fleet = Optional.ofNullable(fleets.get(fleetName.toLowerCase(Locale.ROOT)));
         if (!fleetName.isEmpty() && fleet.isEmpty() && (known.isEmpty() || existing == Existing.UPDATE)) {
@@ -411,27 +417,29 @@ final class ImportLines {
                         vin,
                         r.mapped(ImportField.USAGE) ? usage : "",
                         registered,
+                        letters,
                         family,
                         fleet,
                         conditions,
                         equipment))
                 .orElseGet(() -> new Vehicle(
-                        0,
-                        registration,
-                        vin.isEmpty() ? Optional.empty() : Optional.of(vin),
-                        makeModel,
-                        family,
-                        owner.isEmpty() ? NOT_STATED : owner,
-                        phone.isEmpty() ? NOT_STATED : phone,
-                        fleet,
-                        usage,
-                        registered.orElse(LocalDate.EPOCH),
-                        true,
-                        conditions,
-                        equipment,
-                        1,
-                        OptionalLong.empty(),
-                        1));
+                                0,
+                                registration,
+                                vin.isEmpty() ? Optional.empty() : Optional.of(vin),
+                                makeModel,
+                                family,
+                                owner.isEmpty() ? NOT_STATED : owner,
+                                phone.isEmpty() ? NOT_STATED : phone,
+                                fleet,
+                                usage,
+                                registered.orElse(LocalDate.EPOCH),
+                                true,
+                                conditions,
+                                equipment,
+                                1,
+                                OptionalLong.empty(),
+                                1)
+                        .described(letters, family));
         registered.ifPresent(d -> r.add(
                 vehicles.checkReading(vehicle, d, BigDecimal.ZERO, DistanceUnit.KM)
                         .problems(),
@@ -502,6 +510,7 @@ final class ImportLines {
             String vin,
             String usage,
             Optional<LocalDate> registered,
+            String letters,
             Optional<String> family,
             Optional<Fleet> fleet,
             Set<Condition> conditions,
@@ -511,6 +520,7 @@ final class ImportLines {
                 k.registration(),
                 vin.isEmpty() ? k.vin() : Optional.of(vin),
                 makeModel.isEmpty() ? k.makeModel() : makeModel,
+                letters.isEmpty() ? k.engine() : letters,
                 family.or(k::familyCode),
                 owner.isEmpty() ? k.ownerName() : owner,
                 phone.isEmpty() ? k.ownerPhone() : phone,
@@ -529,15 +539,50 @@ final class ImportLines {
                 k.version());
     }
 
-    private Optional<EngineFamily> family(Reader r) {
+    /** The engine's letters: those of their own column, else what a column of families says that is none on file. */
+    private String letters(Reader r) {
+        String letters = r.text(ImportField.ENGINE, 60);
+        String asked = r.text(ImportField.ENGINE_FAMILY, 60);
+        return letters.isEmpty() && !families.containsKey(asked.toLowerCase(Locale.ROOT)) ? asked : letters;
+    }
+
+    /** The family the line names, else the one family that the workshop's rules give; empty where several or none fit. */
+    private Optional<String> family(
+            Reader r, String makeModel, String letters, Optional<LocalDate> registered, Optional<Vehicle> known) {
         String asked = r.text(ImportField.ENGINE_FAMILY, 80);
-        Optional<EngineFamily> family = Optional.ofNullable(families.get(asked.toLowerCase(Locale.ROOT)));
-        if (!asked.isEmpty() && family.isEmpty()) {
-            r.warning(
-                    ImportField.ENGINE_FAMILY,
-                    "There is no engine family \"%s\" on file; the vehicle is taken in without one.".formatted(asked));
+        Optional<String> named = Optional.ofNullable(families.get(asked.toLowerCase(Locale.ROOT)))
+                .or(() -> Optional.ofNullable(families.get(letters.toLowerCase(Locale.ROOT))))
+                .map(EngineFamily::code);
+        if (named.isPresent() || known.flatMap(Vehicle::familyCode).isPresent()) {
+            return named;
         }
-        return family;
+        Set<String> fitting = FamilyRule.families(
+                rules,
+                new FamilyRule.Described(
+                        makeModel.isEmpty() ? known.map(Vehicle::makeModel).orElse("") : makeModel,
+                        letters.isEmpty() ? known.map(Vehicle::engine).orElse("") : letters,
+                        registered
+                                .or(() -> known.map(Vehicle::firstRegistered))
+                                .map(LocalDate::getYear)
+                                .orElse(0)));
+        ImportField at = r.mapped(ImportField.ENGINE) ? ImportField.ENGINE : ImportField.ENGINE_FAMILY;
+        if (fitting.size() == 1) {
+            String code = fitting.iterator().next();
+            r.warning(at, "The engine family is %s, by your matching rules.".formatted(code));
+            return Optional.of(code);
+        }
+        if (fitting.size() > 1) {
+            r.warning(
+                    at,
+                    "Your matching rules give several engine families, %s; the vehicle is taken in without one."
+                            .formatted(String.join(", ", fitting)));
+        } else if (!letters.isEmpty() || !asked.isEmpty()) {
+            r.warning(
+                    at,
+                    "There is no engine family \"%s\" on file; the vehicle is taken in without one, the letters with it."
+                            .formatted(asked.isEmpty() ? letters : asked));
+        }
+        return Optional.empty();
     }
 
     private Optional<NewReading> odometer(Reader r, Vehicle vehicle, Optional<Vehicle> known) {

@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.engine.FamilyRules;
 import knollfield.app.importing.ImportLines.Action;
 import knollfield.app.importing.ImportLines.Line;
 import knollfield.app.importing.ImportLines.Task;
@@ -52,6 +53,7 @@ public class Importer {
     private final VehicleService vehicles;
     private final Fleets fleets;
     private final EngineBook book;
+    private final FamilyRules rules;
     private final Catalogue catalogue;
     private final WorkshopSettings settings;
     private final Words words;
@@ -67,6 +69,7 @@ public class Importer {
             VehicleService vehicles,
             Fleets fleets,
             EngineBook book,
+            FamilyRules rules,
             Catalogue catalogue,
             WorkshopSettings settings,
             Words words,
@@ -78,6 +81,7 @@ public class Importer {
         this.vehicles = vehicles;
         this.fleets = fleets;
         this.book = book;
+        this.rules = rules;
         this.catalogue = catalogue;
         this.settings = settings;
         this.words = words;
@@ -159,7 +163,7 @@ public class Importer {
     }
 
     private ImportLines lines(Understanding as, Existing existing) {
-        return new ImportLines(as, existing, vehicles, book, settings, words, catalogue, imports, clock.today());
+        return new ImportLines(as, existing, vehicles, book, rules, settings, words, catalogue, imports, clock.today());
     }
 
     /**

@@ -55,6 +55,7 @@ class JobRecordRepository {
     void keep(long jobId, RecordSheet sheet, Instant at) {
         RecordSheet words = new RecordSheet(
                 sheet.workshop(),
+                sheet.letterhead(),
                 sheet.job(),
                 sheet.registration(),
                 sheet.makeModel(),

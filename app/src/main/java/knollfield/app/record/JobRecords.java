@@ -1,10 +1,7 @@
 package knollfield.app.record;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.app.documents.RecordSheet;
@@ -17,6 +14,7 @@ import knollfield.app.job.card.Cards;
 import knollfield.app.job.card.JobPictures;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.NotFound;
+import knollfield.app.settings.Houses;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
@@ -48,14 +46,13 @@ import org.springframework.stereotype.Service;
 public class JobRecords {
 
     private static final Logger LOG = LoggerFactory.getLogger(JobRecords.class);
-    private static final DateTimeFormatter TIME =
-            DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK).withZone(ZoneId.systemDefault());
 
     private final Jobs jobs;
     private final Cards cards;
     private final JobPictures pictures;
     private final Estimates estimates;
     private final WorkshopSettings settings;
+    private final Houses houses;
     private final Words words;
     private final JobRecordRepository kept;
     private final WorkshopClock clock;
@@ -66,6 +63,7 @@ public class JobRecords {
             JobPictures pictures,
             Estimates estimates,
             WorkshopSettings settings,
+            Houses houses,
             Words words,
             JobRecordRepository kept,
             WorkshopClock clock) {
@@ -74,6 +72,7 @@ public class JobRecords {
         this.pictures = pictures;
         this.estimates = estimates;
         this.settings = settings;
+        this.houses = houses;
         this.words = words;
         this.kept = kept;
         this.clock = clock;
@@ -99,6 +98,7 @@ public class JobRecords {
         Job job = jobs.get(jobId);
         return new RecordSheet(
                 sheet.workshop(),
+                sheet.letterhead(),
                 sheet.job(),
                 sheet.registration(),
                 sheet.makeModel(),
@@ -147,6 +147,7 @@ public class JobRecords {
         add(sections, "Owner", owner(jobId, card));
         return new RecordSheet(
                 settings.get().name(),
+                houses.get().letterhead(),
                 jobId,
                 vehicle.registration(),
                 vehicle.makeModel(),
@@ -231,7 +232,7 @@ public class JobRecords {
             }
             card.attempts()
                     .forEach(a -> lines.add(
-                            new Line("Attempt " + a.number(), a.what(), a.by() + ", " + TIME.format(a.at()), false)));
+                            new Line("Attempt " + a.number(), a.what(), a.by() + ", " + words.moment(a.at()), false)));
             lines.add(new Line("Attempts", String.valueOf(card.attempt()), "", false));
         }
         answered(card, Step::isOfTiming).forEach(a -> lines.add(line(a)));
@@ -303,7 +304,7 @@ public class JobRecords {
                 .forEach(e -> lines.add(new Line(
                         e.getKey().words(),
                         "opened by the manager: " + e.getValue().words(),
-                        e.getValue().by() + ", " + TIME.format(e.getValue().at()),
+                        e.getValue().by() + ", " + words.moment(e.getValue().at()),
                         true)));
         answered(card, s -> true).stream().filter(a -> a.answer().deviation()).forEach(a -> lines.add(line(a)));
         card.scope()
@@ -369,14 +370,14 @@ public class JobRecords {
                         "Waited for " + w.why(),
                         w.minutes().map(JobRecords::hours).orElse("")
                                 + (w.words().isBlank() ? "" : " " + w.words()),
-                        "from " + TIME.format(w.from()),
+                        "from " + words.moment(w.from()),
                         false)));
         for (CardEntry entry : card.journal()) {
             if (entry.event() instanceof CardEvent.HandedOver h) {
                 lines.add(new Line(
                         "Handed over",
                         "%s to %s%s".formatted(entry.by(), h.to(), h.words().isBlank() ? "" : ": " + h.words()),
-                        TIME.format(entry.at()),
+                        words.moment(entry.at()),
                         false));
             }
         }
@@ -406,7 +407,7 @@ public class JobRecords {
             if (!s.event().note().isBlank()) {
                 lines.add(new Line("Words", s.event().note(), "", false));
             }
-            lines.add(new Line("Signed", "by " + s.by(), TIME.format(s.at()), false));
+            lines.add(new Line("Signed", "by " + s.by(), words.moment(s.at()), false));
         });
         card.checkIn().ifPresent(c -> {
             CardEvent.Started e = c.event();
@@ -419,13 +420,13 @@ public class JobRecords {
                             .filter(w -> !w.isBlank())
                             .toList());
             if (!found.isBlank()) {
-                lines.add(new Line("At check-in", found, c.by() + ", " + TIME.format(c.at()), false));
+                lines.add(new Line("At check-in", found, c.by() + ", " + words.moment(c.at()), false));
             }
         });
         return lines;
     }
 
-    private static String by(Answer answer) {
-        return answer.by() + ", " + TIME.format(answer.at());
+    private String by(Answer answer) {
+        return answer.by() + ", " + words.moment(answer.at());
     }
 }

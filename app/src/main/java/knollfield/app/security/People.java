@@ -10,6 +10,7 @@ import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.core.engine.Drive;
+import knollfield.core.plan.WorkHours;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -42,31 +43,42 @@ public class People {
             Optional<Long> fleetId,
             Set<Drive> skills,
             Set<DayOfWeek> workingDays,
+            Optional<WorkHours> hours,
             String password) {
         password(check(name, role, fleetId).text(signIn, 60, "/signIn", "The sign-in name"), password)
                 .orThrow();
         if (people.findBySignIn(signIn.strip()).isPresent()) {
             throw new InvalidInput("/signIn", "\"%s\" is taken; choose another sign-in name.".formatted(signIn));
         }
-        Person person = new Person(0, signIn.strip(), name.strip(), role, fleetId, skills, workingDays, true, 1);
+        Person person = new Person(
+                0, signIn.strip(), name.strip(), role, fleetId, skills, days(workingDays, hours), hours, true, 1);
         people.add(person, hash(password));
     }
 
     /**
-     * Gives somebody a new password, as a manager does for who forgot theirs.
+     * Gives somebody a new password, as a manager does for who forgot theirs; whoever is signed in with the old one is
+     * signed out.
      *
      * @throws InvalidInput for a password that is too short or too long
      */
     @Transactional
     public void newPassword(long id, String password) {
         password(new Checks(), password).orThrow();
-        if (!people.updatePassword(id, hash(password))) {
+        if (!people.updatePassword(id, hash(password), Sessions.now())) {
+            throw new NotFound("There is no person " + id + ".");
+        }
+    }
+
+    /** Signs somebody out on every device. */
+    @Transactional
+    public void signOutEverywhere(long id) {
+        if (!people.signOut(id, Sessions.now())) {
             throw new NotFound("There is no person " + id + ".");
         }
     }
 
     /**
-     * Changes one's own password.
+     * Changes one's own password; every other device is signed out.
      *
      * @throws InvalidInput where {@code current} is not the one so far, or the new one is too short or too long
      */
@@ -79,6 +91,11 @@ public class People {
             throw new InvalidInput("/current", "This is not your password so far.");
         }
         newPassword(id, password);
+    }
+
+    /** Own hours say on which days, so that both never differ. */
+    private static Set<DayOfWeek> days(Set<DayOfWeek> days, Optional<WorkHours> hours) {
+        return hours.map(h -> h.byDay().keySet()).orElse(days);
     }
 
     private String hash(String password) {
@@ -111,7 +128,18 @@ public class People {
         if (before.active() && before.isManager() && lastManager && !(person.active() && person.isManager())) {
             throw new InvalidInput("/role", "The last manager must stay one, or nobody could change anything.");
         }
-        if (!people.update(person)) {
+        Person next = new Person(
+                person.id(),
+                person.signIn(),
+                person.name().strip(),
+                person.role(),
+                person.fleetId(),
+                person.skills(),
+                days(person.workingDays(), person.hours()),
+                person.hours(),
+                person.active(),
+                person.version());
+        if (!people.update(next)) {
             throw new Conflict("%s was changed by somebody else; now: %s, %s."
                     .formatted(before.name(), before.role(), before.active() ? "active" : "switched off"));
         }
@@ -123,7 +151,15 @@ public class People {
         if (!people.isEmpty()) {
             throw new Conflict("The manager's account is already there; sign in.");
         }
-        add(signIn, name, Role.MANAGER, Optional.empty(), Set.of(), EnumSet.noneOf(DayOfWeek.class), password);
+        add(
+                signIn,
+                name,
+                Role.MANAGER,
+                Optional.empty(),
+                Set.of(),
+                EnumSet.noneOf(DayOfWeek.class),
+                Optional.empty(),
+                password);
     }
 
     public boolean nobodyYet() {

@@ -4,6 +4,7 @@ import java.time.DayOfWeek;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.engine.Drive;
+import knollfield.core.plan.WorkHours;
 
 /**
  * Somebody who signs in.
@@ -11,6 +12,7 @@ import knollfield.core.engine.Drive;
  * @param fleetId the fleet a contact may see; empty for everybody else
  * @param skills drives a technician works on
  * @param workingDays days of the week a technician works
+ * @param hours own hours of a technician; empty: as the workshop works, on those days
  */
 public record Person(
         long id,
@@ -20,6 +22,7 @@ public record Person(
         Optional<Long> fleetId,
         Set<Drive> skills,
         Set<DayOfWeek> workingDays,
+        Optional<WorkHours> hours,
         boolean active,
         int version) {
 

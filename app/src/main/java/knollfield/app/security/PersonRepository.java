@@ -3,12 +3,16 @@ package knollfield.app.security;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.core.engine.Drive;
+import knollfield.core.plan.WorkHours;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -16,7 +20,8 @@ import org.springframework.stereotype.Repository;
 @Repository
 public class PersonRepository {
 
-    private static final String COLUMNS = "id, sign_in, name, role, fleet_id, skills, working_days, active, version";
+    private static final String COLUMNS =
+            "id, sign_in, name, role, fleet_id, skills, working_days, hours, active, version";
 
     private final JdbcClient jdbc;
 
@@ -45,10 +50,29 @@ public class PersonRepository {
                 .optional();
     }
 
+    /** When somebody's sessions were ended last; empty where never. */
+    Optional<Instant> findSignedOutAt(long id) {
+        return jdbc.sql("SELECT signed_out_at FROM person WHERE id = :id AND signed_out_at IS NOT NULL")
+                .param("id", id)
+                .query(OffsetDateTime.class)
+                .optional()
+                .map(OffsetDateTime::toInstant);
+    }
+
+    /** Ends the sessions begun before {@code at}; false where there is no such person. */
+    boolean signOut(long id, Instant at) {
+        return jdbc.sql("UPDATE person SET signed_out_at = :at WHERE id = :id")
+                        .param("at", at.atOffset(ZoneOffset.UTC))
+                        .param("id", id)
+                        .update()
+                == 1;
+    }
+
     /** False where there is no such person. */
-    boolean updatePassword(long id, String hash) {
-        return jdbc.sql("UPDATE person SET password_hash = :hash WHERE id = :id")
+    boolean updatePassword(long id, String hash, Instant at) {
+        return jdbc.sql("UPDATE person SET password_hash = :hash, signed_out_at = :at WHERE id = :id")
                         .param("hash", hash)
+                        .param("at", at.atOffset(ZoneOffset.UTC))
                         .param("id", id)
                         .update()
                 == 1;
@@ -69,9 +93,9 @@ public class PersonRepository {
     void add(Person person, String passwordHash) {
         jdbc.sql("""
                         INSERT INTO person
-                            (sign_in, name, role, password_hash, fleet_id, skills, working_days, active, version)
+                            (sign_in, name, role, password_hash, fleet_id, skills, working_days, hours, active, version)
                         VALUES
-                            (:signIn, :name, :role, :hash, :fleet, :skills, :days, :active, 1)
+                            (:signIn, :name, :role, :hash, :fleet, :skills, :days, :hours, :active, 1)
                         """)
                 .param("signIn", person.signIn())
                 .param("name", person.name())
@@ -80,6 +104,7 @@ public class PersonRepository {
                 .param("fleet", person.fleetId().orElse(null))
                 .param("skills", join(person.skills()))
                 .param("days", join(person.workingDays()))
+                .param("hours", person.hours().map(WorkHours::write).orElse(""))
                 .param("active", person.active())
                 .update();
     }
@@ -89,7 +114,7 @@ public class PersonRepository {
         return jdbc.sql("""
                                 UPDATE person
                                 SET name = :name, role = :role, fleet_id = :fleet, skills = :skills,
-                                    working_days = :days, active = :active, version = version + 1
+                                    working_days = :days, hours = :hours, active = :active, version = version + 1
                                 WHERE id = :id AND version = :version
                                 """)
                         .param("name", person.name())
@@ -97,6 +122,7 @@ public class PersonRepository {
                         .param("fleet", person.fleetId().orElse(null))
                         .param("skills", join(person.skills()))
                         .param("days", join(person.workingDays()))
+                        .param("hours", person.hours().map(WorkHours::write).orElse(""))
                         .param("active", person.active())
                         .param("id", person.id())
                         .param("version", person.version())
@@ -113,6 +139,7 @@ public class PersonRepository {
                 Optional.ofNullable(rs.getObject("fleet_id", Long.class)),
                 split(rs.getString("skills"), Drive.class),
                 split(rs.getString("working_days"), DayOfWeek.class),
+                Optional.of(rs.getString("hours")).filter(h -> !h.isEmpty()).map(WorkHours::read),
                 rs.getBoolean("active"),
                 rs.getInt("version"));
     }

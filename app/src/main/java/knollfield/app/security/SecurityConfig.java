@@ -13,6 +13,7 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import tools.jackson.databind.json.JsonMapper;
@@ -27,11 +28,12 @@ class SecurityConfig {
     private static final String FLEET = Role.FLEET_CONTACT.name();
 
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, JsonMapper json, SecurityContextRepository contexts) {
+    SecurityFilterChain chain(
+            HttpSecurity http, JsonMapper json, SecurityContextRepository contexts, PersonRepository people) {
         return http.authorizeHttpRequests(a -> a.requestMatchers(
                                 "/api/me", "/api/sign-in", "/api/first-run", "/api/openapi")
                         .permitAll()
-                        .requestMatchers("/api/sign-out", "/api/me/password")
+                        .requestMatchers("/api/sign-out", "/api/me/password", "/api/me/sign-out-everywhere")
                         .authenticated()
                         .requestMatchers("/api/setup/**")
                         .hasRole(MANAGER)
@@ -90,6 +92,7 @@ class SecurityConfig {
                         // the interface itself holds no data
                         .anyRequest()
                         .permitAll())
+                .addFilterBefore(new Sessions(people), AuthorizationFilter.class)
                 .csrf(c -> c.spa())
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .requestCache(c -> c.disable())

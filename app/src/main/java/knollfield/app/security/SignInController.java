@@ -10,7 +10,9 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Style;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
@@ -40,6 +42,7 @@ class SignInController {
     private final WorkshopClock clock;
     private final FirstRun firstRun;
     private final WorkshopSettings settings;
+    private final Style style;
 
     SignInController(
             PersonRepository repository,
@@ -49,7 +52,8 @@ class SignInController {
             SecurityContextRepository contexts,
             WorkshopClock clock,
             FirstRun firstRun,
-            WorkshopSettings settings) {
+            WorkshopSettings settings,
+            Style style) {
         this.repository = repository;
         this.people = people;
         this.current = current;
@@ -58,8 +62,13 @@ class SignInController {
         this.clock = clock;
         this.firstRun = firstRun;
         this.settings = settings;
+        this.style = style;
     }
 
+    /**
+     * @param unit in which distances are written
+     * @param zone of every time of day, a region of the time zone database
+     */
     record Me(
             @Nullable Long id,
             @Nullable String name,
@@ -67,6 +76,9 @@ class SignInController {
             LocalDate today,
             String workshop,
             String currency,
+            DistanceUnit unit,
+            Style.NumberStyle numbers,
+            String zone,
             boolean firstRun) {}
 
     record SignIn(String signIn, String password) {}
@@ -105,6 +117,7 @@ class SignInController {
         if (!session.isNew()) {
             request.changeSessionId();
         }
+        Sessions.begin(session);
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                 p.id(),
@@ -125,14 +138,22 @@ class SignInController {
         return me(Optional.empty());
     }
 
-    /** Changes the password of whoever is signed in. */
+    /** Ends every session of whoever is signed in, this one too. */
+    @PostMapping("/me/sign-out-everywhere")
+    Me signOutEverywhere(HttpServletRequest request) {
+        people.signOutEverywhere(current.get().id());
+        return signOut(request);
+    }
+
+    /** Changes the password of whoever is signed in; this session goes on, all others of the person end. */
     @PutMapping("/me/password")
-    Me ownPassword(@RequestBody OwnPassword body) {
+    Me ownPassword(@RequestBody OwnPassword body, HttpServletRequest request) {
         Person person = current.get();
         people.ownPassword(
                 person.id(),
                 Objects.requireNonNullElse(body.current(), ""),
                 Objects.requireNonNullElse(body.password(), ""));
+        Sessions.begin(request.getSession(true));
         return me(Optional.of(person));
     }
 
@@ -152,6 +173,9 @@ class SignInController {
                 clock.today(),
                 settings.get().name(),
                 settings.get().currency(),
+                style.get().unit(),
+                style.get().numbers(),
+                style.get().zone().getId(),
                 people.nobodyYet());
     }
 }

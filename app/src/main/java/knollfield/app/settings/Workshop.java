@@ -42,6 +42,23 @@ public record Workshop(
         return assumptions.wear(wear);
     }
 
+    /** These figures under another name or in another currency, as {@code by} sets them at {@code at}. */
+    Workshop named(String otherName, String otherCurrency, String by, Instant at) {
+        return new Workshop(
+                otherName,
+                otherCurrency,
+                policy,
+                labourRateMinor,
+                costs,
+                wear,
+                school,
+                seals,
+                assumptions,
+                version,
+                by,
+                at);
+    }
+
     /** These figures with other assumptions, as {@code by} sets them at {@code at}. */
     public Workshop with(Assumptions others, int readVersion, String by, Instant at) {
         return new Workshop(

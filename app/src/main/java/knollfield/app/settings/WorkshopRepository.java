@@ -52,6 +52,57 @@ class WorkshopRepository {
                 .collect(Collectors.toMap(UsageClass::code, c -> c));
     }
 
+    List<UsageClasses.Listed> listedClasses() {
+        return jdbc.sql("""
+                        SELECT code, name, mean_km_year, sd_km_year, version,
+                               (SELECT COUNT(*) FROM vehicle v WHERE v.usage_class = c.code) AS vehicles
+                        FROM usage_class c
+                        ORDER BY name
+                        """)
+                .query((rs, row) -> new UsageClasses.Listed(
+                        rs.getString("code"),
+                        rs.getString("name"),
+                        rs.getDouble("mean_km_year"),
+                        rs.getDouble("sd_km_year"),
+                        rs.getInt("vehicles"),
+                        rs.getInt("version")))
+                .list();
+    }
+
+    void addClass(String code, String name, double meanKm, double sdKm) {
+        jdbc.sql("INSERT INTO usage_class (code, name, mean_km_year, sd_km_year) VALUES (:code, :name, :mean, :sd)")
+                .param("code", code)
+                .param("name", name)
+                .param("mean", meanKm)
+                .param("sd", sdKm)
+                .update();
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean updateClass(String code, String name, double meanKm, double sdKm, int version) {
+        return jdbc.sql("""
+                        UPDATE usage_class
+                        SET name = :name, mean_km_year = :mean, sd_km_year = :sd, version = version + 1
+                        WHERE code = :code AND version = :version
+                        """)
+                        .param("code", code)
+                        .param("name", name)
+                        .param("mean", meanKm)
+                        .param("sd", sdKm)
+                        .param("version", version)
+                        .update()
+                == 1;
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean deleteClass(String code, int version) {
+        return jdbc.sql("DELETE FROM usage_class WHERE code = :code AND version = :version")
+                        .param("code", code)
+                        .param("version", version)
+                        .update()
+                == 1;
+    }
+
     boolean update(Workshop w) {
         Policy p = w.policy();
         return jdbc.sql("""

@@ -106,6 +106,15 @@ public class WorkshopSettings {
         events.publishEvent(new SettingsChanged());
     }
 
+    /** Renames the workshop, or has it count in another currency; figures of the policy stay as they are. */
+    @Transactional
+    public void named(String name, String currency, String by, Instant at) {
+        Workshop w = get();
+        if (!w.name().equals(name) || !w.currency().equals(currency)) {
+            change(w.named(name, currency, by, at));
+        }
+    }
+
     /**
      * Sets assumptions by name; {@code version} is the one they were read with.
      *

@@ -60,9 +60,9 @@ class GettingReady {
             missing.add(new Missing(
                     "workshop",
                     "Workshop",
-                    "It has no name of its own yet, and the labour rate is a first guess.",
-                    "Name it and check its rates",
-                    "/setup",
+                    "It has no name of its own yet; its hours and its labour rate are first guesses.",
+                    "Name it and set its hours",
+                    "/setup/workshop",
                     List.of()));
         }
         if (people.technicians().isEmpty()) {
@@ -118,7 +118,7 @@ class GettingReady {
                     "%d of %d vehicles have no engine family, so that nothing is due on them."
                             .formatted(onFile.withoutFamily(), onFile.vehicles()),
                     "Give them their engines",
-                    "/?status=NO_BOOK",
+                    "/setup/matching",
                     none ? List.of(For.values()) : List.of()));
         }
         if (onFile.withoutReading() > 0) {

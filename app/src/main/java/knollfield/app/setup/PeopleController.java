@@ -5,11 +5,14 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.app.hours.Hours;
+import knollfield.app.hours.HoursView;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
 import knollfield.app.security.Role;
 import knollfield.core.engine.Drive;
+import knollfield.core.plan.WorkHours;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -26,12 +29,15 @@ class PeopleController {
 
     private final People people;
     private final PersonRepository repository;
+    private final Hours hours;
 
-    PeopleController(People people, PersonRepository repository) {
+    PeopleController(People people, PersonRepository repository, Hours hours) {
         this.people = people;
         this.repository = repository;
+        this.hours = hours;
     }
 
+    /** @param hours own ones of a technician, all seven days; null: as the workshop works, on the working days */
     record PersonView(
             long id,
             String signIn,
@@ -40,6 +46,7 @@ class PeopleController {
             @Nullable Long fleetId,
             Set<Drive> skills,
             Set<DayOfWeek> workingDays,
+            @Nullable List<HoursView.DayHours> hours,
             boolean active,
             int version) {}
 
@@ -50,6 +57,7 @@ class PeopleController {
             @Nullable Long fleetId,
             Set<Drive> skills,
             Set<DayOfWeek> workingDays,
+            @Nullable List<HoursView.DayHours> hours,
             String password) {}
 
     record PersonChange(
@@ -58,6 +66,7 @@ class PeopleController {
             @Nullable Long fleetId,
             Set<Drive> skills,
             Set<DayOfWeek> workingDays,
+            @Nullable List<HoursView.DayHours> hours,
             boolean active,
             int version) {}
 
@@ -77,13 +86,14 @@ class PeopleController {
                 Optional.ofNullable(p.fleetId()),
                 p.skills(),
                 p.workingDays(),
+                hours(p.hours()),
                 p.password());
         return people();
     }
 
     @PutMapping("/people/{id}")
     List<PersonView> changePerson(@PathVariable long id, @RequestBody PersonChange p) {
-        people.change(new Person(
+        Person changed = new Person(
                 id,
                 "",
                 p.name(),
@@ -91,8 +101,11 @@ class PeopleController {
                 Optional.ofNullable(p.fleetId()),
                 p.skills(),
                 p.workingDays(),
+                hours(p.hours()),
                 p.active(),
-                p.version()));
+                p.version());
+        hours.check(changed);
+        people.change(changed);
         return people();
     }
 
@@ -100,6 +113,13 @@ class PeopleController {
     @PutMapping("/people/{id}/password")
     List<PersonView> newPassword(@PathVariable long id, @RequestBody NewPassword p) {
         people.newPassword(id, Objects.requireNonNullElse(p.password(), ""));
+        return people();
+    }
+
+    /** Signs somebody out on every device, such as one that was lost. */
+    @PostMapping("/people/{id}/sign-out")
+    List<PersonView> signOut(@PathVariable long id) {
+        people.signOutEverywhere(id);
         return people();
     }
 
@@ -112,7 +132,14 @@ class PeopleController {
                 p.fleetId().orElse(null),
                 p.skills(),
                 p.workingDays(),
+                p.hours().map(HoursView::of).orElse(null),
                 p.active(),
                 p.version());
+    }
+
+    private static Optional<WorkHours> hours(@Nullable List<HoursView.DayHours> hours) {
+        return Optional.ofNullable(hours)
+                .map(h -> HoursView.read(h, "/hours"))
+                .filter(h -> !h.byDay().isEmpty());
     }
 }

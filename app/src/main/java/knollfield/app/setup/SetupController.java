@@ -1,7 +1,6 @@
 package knollfield.app.setup;
 
 import java.time.Instant;
-import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -73,9 +72,7 @@ class SetupController {
             Instant changedAt) {}
 
     /** The same figures as they are to be; without school and seals those stay as they are. */
-    /** @param currency ISO 4217; missing: as before. Amounts that are on file keep their figures. */
     record WorkshopChange(
-            String name,
             Timings.Kind policy,
             double earlyShare,
             @Nullable Integer fixedKm,
@@ -93,7 +90,6 @@ class SetupController {
             double wearShape,
             @Nullable School school,
             School.@Nullable Seals seals,
-            @Nullable String currency,
             int version) {}
 
     /**
@@ -225,8 +221,8 @@ class SetupController {
         check(c);
         Workshop before = settings.get();
         return new Workshop(
-                c.name().strip(),
-                Optional.ofNullable(c.currency()).orElse(before.currency()),
+                before.name(),
+                before.currency(),
                 new Policy(
                         Timings.of(c.policy(), c.earlyShare(), c.fixedKm(), c.fixedMonths()),
                         c.riskInterference(),
@@ -254,7 +250,6 @@ class SetupController {
                         c.fixedKm(),
                         c.fixedMonths(),
                         new Timings.Pointers("/earlyShare", "/fixedKm", "/fixedMonths"))
-                .text(c.name(), 80, "/name", "The workshop's name")
                 .that(
                         c.riskInterference() > 0 && c.riskInterference() < 1,
                         "/riskInterference",
@@ -273,13 +268,6 @@ class SetupController {
                         "/shareFailedAtLimits",
                         "The share must lie between 0 and 100 %.")
                 .that(c.wearShape() > 0, "/wearShape", "The shape must be above zero.")
-                .that(
-                        c.currency() == null
-                                || Currency.getAvailableCurrencies().stream()
-                                        .anyMatch(k -> k.getCurrencyCode().equals(c.currency())
-                                                && k.getDefaultFractionDigits() == 2),
-                        "/currency",
-                        "Choose a currency by ISO 4217 that has two decimals, such as EUR.")
                 .orThrow();
     }
 

@@ -2,13 +2,14 @@ package knollfield.app.shared;
 
 import java.math.BigDecimal;
 import java.text.DecimalFormat;
-import java.text.DecimalFormatSymbols;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.Currency;
 import java.util.Locale;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
+import knollfield.core.units.DistanceUnit;
 import org.springframework.stereotype.Component;
 
 /** Writes core's statements and figures in the words and forms of the screen. */
@@ -16,7 +17,17 @@ import org.springframework.stereotype.Component;
 public class Words {
 
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
-    private static final DecimalFormatSymbols SYMBOLS = DecimalFormatSymbols.getInstance(Locale.UK);
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK);
+
+    private final Style style;
+
+    Words(Style style) {
+        this.style = style;
+    }
+
+    private DecimalFormat format(String pattern) {
+        return new DecimalFormat(pattern, style.get().numbers().symbols());
+    }
 
     /** {@code statement} as one sentence. */
     public String write(Statement statement, String currency) {
@@ -32,14 +43,21 @@ public class Words {
         return DAY.format(date);
     }
 
-    /** Such as 138,000 km; rounded to whole kilometres. */
+    /** Such as 138,000 km, or 85,749 mi where the workshop counts in miles; rounded to a whole one. */
     public String km(double km) {
-        return new DecimalFormat("#,##0", SYMBOLS).format(Math.round(km)) + "\u00a0km";
+        DistanceUnit unit = style.get().unit();
+        return format("#,##0").format(Math.round(unit.fromKm(km)))
+                + (unit == DistanceUnit.KM ? "\u00a0km" : "\u00a0mi");
+    }
+
+    /** A time of day in the workshop's zone, such as 25 Nov 14:30. */
+    public String moment(Instant at) {
+        return MOMENT.withZone(style.get().zone()).format(at);
     }
 
     /** A figure with its thousands parted, such as 64,785.3; not rounded. */
     public String plain(BigDecimal value) {
-        return new DecimalFormat("#,##0.############", SYMBOLS).format(value);
+        return format("#,##0.############").format(value);
     }
 
     /** Such as €38.00. */
@@ -47,7 +65,7 @@ public class Words {
         Currency unit = Currency.getInstance(currency);
         int digits = unit.getDefaultFractionDigits();
         String pattern = digits == 0 ? "#,##0" : "#,##0." + "0".repeat(digits);
-        return unit.getSymbol(Locale.UK) + new DecimalFormat(pattern, SYMBOLS).format(minor / Math.pow(10, digits));
+        return unit.getSymbol(Locale.UK) + format(pattern).format(minor / Math.pow(10, digits));
     }
 
     private String figure(Fact fact, String currency) {
@@ -58,13 +76,13 @@ public class Words {
         } else if (fact instanceof Fact.Months f) {
             return f.months() + (f.months() == 1 ? "\u00a0month" : "\u00a0months");
         } else if (fact instanceof Fact.Minutes f) {
-            return new DecimalFormat("#,##0.0", SYMBOLS).format(f.minutes() / 60.0) + "\u00a0h";
+            return format("#,##0.0").format(f.minutes() / 60.0) + "\u00a0h";
         } else if (fact instanceof Fact.Money f) {
             return money(f.minor(), currency);
         } else if (fact instanceof Fact.Count f) {
-            return new DecimalFormat("#,##0", SYMBOLS).format(f.count());
+            return format("#,##0").format(f.count());
         } else if (fact instanceof Fact.Share f) {
-            return new DecimalFormat("0.#", SYMBOLS).format(100 * f.share()) + "\u00a0%";
+            return format("0.#").format(100 * f.share()) + "\u00a0%";
         } else if (fact instanceof Fact.Words f) {
             return f.words();
         }

@@ -16,8 +16,10 @@ import org.springframework.stereotype.Component;
 public class WorkshopClock {
 
     private final Clock clock;
+    private final Style style;
 
-    WorkshopClock(@Value("${knollfield.today:#{null}}") @Nullable LocalDate pinned) {
+    WorkshopClock(@Value("${knollfield.today:#{null}}") @Nullable LocalDate pinned, Style style) {
+        this.style = style;
         ZoneId zone = ZoneId.systemDefault();
         Clock system = Clock.system(zone);
         if (pinned == null) {
@@ -29,11 +31,16 @@ public class WorkshopClock {
     }
 
     public LocalDate today() {
-        return LocalDate.now(clock);
+        return LocalDate.now(clock.withZone(zone()));
     }
 
     public LocalDateTime now() {
-        return LocalDateTime.now(clock);
+        return LocalDateTime.now(clock.withZone(zone()));
+    }
+
+    /** Of the workshop's days and times of day. */
+    public ZoneId zone() {
+        return style.get().zone();
     }
 
     public Instant instant() {

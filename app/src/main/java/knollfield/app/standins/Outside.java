@@ -2,7 +2,9 @@ package knollfield.app.standins;
 
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
@@ -47,6 +49,7 @@ public class Outside {
      * @param parts the same for the parts supplier
      * @param deliveryName what a delivery is called, such as {@code delivery}
      * @param deliveryDays days of the week parts come; empty: any working day
+     * @param cutOff what is ordered later in the day counts as ordered on the next; empty: any time will do
      */
     public record State(
             boolean faultCodes,
@@ -54,6 +57,7 @@ public class Outside {
             boolean parts,
             String deliveryName,
             Set<DayOfWeek> deliveryDays,
+            Optional<LocalTime> cutOff,
             int version) {}
 
     /** What is connected has changed. */

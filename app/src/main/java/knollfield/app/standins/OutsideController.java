@@ -1,7 +1,9 @@
 package knollfield.app.standins;
 
 import java.time.DayOfWeek;
+import java.time.LocalTime;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,6 +30,7 @@ class OutsideController {
             boolean parts,
             String deliveryName,
             Set<DayOfWeek> deliveryDays,
+            @Nullable LocalTime cutOff,
             int version) {}
 
     record OutsideChange(
@@ -36,13 +39,20 @@ class OutsideController {
             boolean parts,
             @Nullable String deliveryName,
             @Nullable Set<DayOfWeek> deliveryDays,
+            @Nullable LocalTime cutOff,
             int version) {}
 
     @GetMapping
     OutsideView get() {
         Outside.State s = outside.get();
         return new OutsideView(
-                s.faultCodes(), s.beltMeter(), s.parts(), s.deliveryName(), s.deliveryDays(), s.version());
+                s.faultCodes(),
+                s.beltMeter(),
+                s.parts(),
+                s.deliveryName(),
+                s.deliveryDays(),
+                s.cutOff().orElse(null),
+                s.version());
     }
 
     @PutMapping
@@ -53,6 +63,7 @@ class OutsideController {
                 c.parts(),
                 Objects.requireNonNullElse(c.deliveryName(), ""),
                 Objects.requireNonNullElse(c.deliveryDays(), Set.of()),
+                Optional.ofNullable(c.cutOff()),
                 c.version()));
         return get();
     }

@@ -1,7 +1,9 @@
 package knollfield.app.standins;
 
 import java.time.DayOfWeek;
+import java.time.LocalTime;
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -19,7 +21,7 @@ class OutsideRepository {
     Outside.State read() {
         return jdbc.sql("""
                         SELECT fault_codes_stand_in, belt_meter_stand_in, parts_stand_in, delivery_name, delivery_days,
-                               version
+                               cut_off, version
                         FROM outside
                         """)
                 .query((rs, row) -> new Outside.State(
@@ -31,6 +33,7 @@ class OutsideRepository {
                                 .filter(d -> !d.isEmpty())
                                 .map(DayOfWeek::valueOf)
                                 .collect(Collectors.toUnmodifiableSet()),
+                        Optional.ofNullable(rs.getObject("cut_off", LocalTime.class)),
                         rs.getInt("version")))
                 .single();
     }
@@ -40,7 +43,7 @@ class OutsideRepository {
         return jdbc.sql("""
                         UPDATE outside
                         SET fault_codes_stand_in = :codes, belt_meter_stand_in = :meter, parts_stand_in = :parts,
-                            delivery_name = :name, delivery_days = :days, version = version + 1, changed_by = :by
+                            delivery_name = :name, delivery_days = :days, cut_off = :cutOff, version = version + 1, changed_by = :by
                         WHERE version = :version
                         """)
                         .param("codes", next.faultCodes())
@@ -53,6 +56,7 @@ class OutsideRepository {
                                         .sorted()
                                         .map(Enum::name)
                                         .collect(Collectors.joining(",")))
+                        .param("cutOff", next.cutOff().orElse(null))
                         .param("by", by)
                         .param("version", next.version())
                         .update()

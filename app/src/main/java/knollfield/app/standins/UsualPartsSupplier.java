@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Random;
 import knollfield.app.parts.CatalogPart;
 import knollfield.app.parts.PartsSupplier;
+import knollfield.app.shared.WorkshopClock;
 import org.springframework.stereotype.Component;
 
 /**
@@ -17,9 +18,11 @@ class UsualPartsSupplier implements PartsSupplier {
     private static final int MOST_IN_STOCK = 5;
 
     private final Outside outside;
+    private final WorkshopClock clock;
 
-    UsualPartsSupplier(Outside outside) {
+    UsualPartsSupplier(Outside outside, WorkshopClock clock) {
         this.outside = outside;
+        this.clock = clock;
     }
 
     @Override
@@ -36,8 +39,13 @@ class UsualPartsSupplier implements PartsSupplier {
         return new Random(part.number().hashCode() * 31L + week).nextInt(MOST_IN_STOCK + 1);
     }
 
+    /** What is ordered after the day's cut-off is on its way a day later. */
     private Quote quote(CatalogPart part, LocalDate today, int stock) {
-        int days = stock > 0 ? 0 : part.leadDays();
+        boolean late = outside.get()
+                .cutOff()
+                .filter(c -> clock.now().toLocalTime().isAfter(c))
+                .isPresent();
+        int days = (stock > 0 ? 0 : part.leadDays()) + (late ? 1 : 0);
         return new Quote(part.number(), stock, part.priceMinor(), days, outside.deliveryAfter(today.plusDays(days)));
     }
 

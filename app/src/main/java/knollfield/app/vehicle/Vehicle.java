@@ -11,6 +11,7 @@ import knollfield.core.due.UseState;
 /**
  * A vehicle on file.
  *
+ * @param engine letters of the engine as the workshop writes them; may be empty
  * @param familyCode engine family; empty where nobody has settled it
  * @param fleet the fleet it belongs to; empty for a private one
  * @param cameWithReading it was not new when the workshop first saw it
@@ -27,6 +28,7 @@ public record Vehicle(
         String registration,
         Optional<String> vin,
         String makeModel,
+        String engine,
         Optional<String> familyCode,
         String ownerName,
         String ownerPhone,
@@ -67,6 +69,7 @@ public record Vehicle(
                 registration,
                 vin,
                 makeModel,
+                "",
                 familyCode,
                 ownerName,
                 ownerPhone,
@@ -92,6 +95,7 @@ public record Vehicle(
                 registration,
                 vin,
                 makeModel,
+                engine,
                 familyCode,
                 ownerName,
                 ownerPhone,
@@ -117,6 +121,7 @@ public record Vehicle(
                 registration,
                 vin,
                 makeModel,
+                engine,
                 familyCode,
                 ownerName,
                 ownerPhone,
@@ -133,5 +138,31 @@ public record Vehicle(
                 timing,
                 beltDateCode,
                 otherVersion);
+    }
+
+    /** The same vehicle with these letters of its engine, and the family they mean. */
+    public Vehicle described(String letters, Optional<String> family) {
+        return new Vehicle(
+                id,
+                registration,
+                vin,
+                makeModel,
+                letters,
+                family,
+                ownerName,
+                ownerPhone,
+                fleet,
+                usageClass,
+                firstRegistered,
+                cameWithReading,
+                conditions,
+                equipment,
+                liftClass,
+                valueMinor,
+                state,
+                idleHoursPerYear,
+                own,
+                beltDateCode,
+                version);
     }
 }

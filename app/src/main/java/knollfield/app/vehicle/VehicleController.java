@@ -2,6 +2,7 @@ package knollfield.app.vehicle;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -9,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import knollfield.app.engine.EngineBook;
+import knollfield.app.engine.FamilyRules;
 import knollfield.app.problem.Checks;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Timings;
@@ -21,6 +23,7 @@ import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.Policy;
 import knollfield.core.due.UseState;
 import knollfield.core.identity.Vin;
+import knollfield.core.matching.FamilyRule;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.units.DistanceUnit;
@@ -42,6 +45,7 @@ class VehicleController {
 
     private final VehicleService vehicles;
     private final EngineBook book;
+    private final FamilyRules rules;
     private final WorkshopSettings settings;
     private final CurrentPerson current;
     private final WorkshopClock clock;
@@ -49,11 +53,13 @@ class VehicleController {
     VehicleController(
             VehicleService vehicles,
             EngineBook book,
+            FamilyRules rules,
             WorkshopSettings settings,
             CurrentPerson current,
             WorkshopClock clock) {
         this.vehicles = vehicles;
         this.book = book;
+        this.rules = rules;
         this.settings = settings;
         this.current = current;
         this.clock = clock;
@@ -64,6 +70,7 @@ class VehicleController {
             String registration,
             @Nullable String vin,
             String makeModel,
+            @Nullable String engine,
             @Nullable String family,
             String ownerName,
             String ownerPhone,
@@ -131,8 +138,25 @@ class VehicleController {
 
     @PostMapping
     Stored add(@RequestBody VehicleDetails d) {
-        Vehicle vehicle = vehicle(d, Optional.empty());
-        return new Stored(vehicles.add(vehicle, "added by hand"), warnings(vehicle));
+        Vehicle typed = vehicle(d, Optional.empty());
+        Set<String> fitting = typed.familyCode().isPresent()
+                ? Set.of()
+                : rules.families(new FamilyRule.Described(
+                        typed.makeModel(),
+                        typed.engine(),
+                        typed.firstRegistered().getYear()));
+        Vehicle vehicle = fitting.size() == 1
+                ? typed.described(typed.engine(), fitting.stream().findFirst())
+                : typed;
+        List<String> said = new ArrayList<>(warnings(vehicle));
+        if (fitting.size() == 1) {
+            said.add("Its engine family is %s, by your matching rules."
+                    .formatted(fitting.iterator().next()));
+        } else if (fitting.size() > 1) {
+            said.add("Your matching rules give it several engine families: %s. It was filed without one."
+                    .formatted(String.join(", ", fitting)));
+        }
+        return new Stored(vehicles.add(vehicle, "added by hand"), said);
     }
 
     @GetMapping("/{id}/details")
@@ -142,6 +166,7 @@ class VehicleController {
                 v.registration(),
                 v.vin().orElse(null),
                 v.makeModel(),
+                v.engine(),
                 v.familyCode().orElse(null),
                 v.ownerName(),
                 v.ownerPhone(),
@@ -318,6 +343,7 @@ class VehicleController {
         Optional<String> vin = Optional.ofNullable(d.vin())
                 .map(v -> v.replaceAll("\\s", "").toUpperCase(Locale.ROOT))
                 .filter(v -> !v.isEmpty());
+        String engine = Optional.ofNullable(d.engine()).orElse("").strip();
         Optional<String> family = Optional.ofNullable(d.family()).filter(f -> !f.isBlank());
         Optional<Fleet> fleet = Optional.ofNullable(d.fleetId())
                 .flatMap(
@@ -335,6 +361,7 @@ class VehicleController {
                         "A registration needs letters or digits.")
                 .that(vin.isEmpty() || Vin.of(vin.get()).isPresent(), "/vin", VinWarning.SHAPE)
                 .text(d.makeModel(), 80, "/makeModel", "Make and model")
+                .that(engine.length() <= 60, "/engine", "The engine's letters: at most 60 characters.")
                 .text(d.ownerName(), 120, "/ownerName", "The owner")
                 .text(d.ownerPhone(), 40, "/ownerPhone", "The phone number")
                 .that(
@@ -371,6 +398,7 @@ class VehicleController {
                 d.registration().strip(),
                 vin,
                 d.makeModel().strip(),
+                engine,
                 family,
                 d.ownerName().strip(),
                 d.ownerPhone().strip(),

@@ -29,7 +29,7 @@ import org.springframework.stereotype.Repository;
 class VehicleRepository {
 
     private static final String SELECT = """
-            SELECT v.id, v.registration, v.vin, v.make_model, v.family_code, v.owner_name, v.owner_phone,
+            SELECT v.id, v.registration, v.vin, v.make_model, v.engine, v.family_code, v.owner_name, v.owner_phone,
                    v.usage_class, v.first_registered, v.came_with_reading, v.conditions, v.equipment, v.lift_class,
                    v.value_minor, v.use_state, v.state_since, v.idle_hours_year, v.own_policy, v.own_share, v.own_km,
                    v.own_months, v.own_reason, v.belt_date_code, v.version,
@@ -167,11 +167,11 @@ class VehicleRepository {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO vehicle
-                            (registration, registration_key, vin, make_model, family_code, owner_name, owner_phone,
+                            (registration, registration_key, vin, make_model, engine, family_code, owner_name, owner_phone,
                              fleet_id, usage_class, first_registered, came_with_reading, conditions, equipment,
                              lift_class, value_minor, version)
                         VALUES
-                            (:registration, :key, :vin, :makeModel, :family, :owner, :phone,
+                            (:registration, :key, :vin, :makeModel, :engine, :family, :owner, :phone,
                              :fleet, :usage, :registered, :came, :conditions, :equipment, :lift, :value, 1)
                         """).params(fields(v)).update(key, "id");
         long id = Objects.requireNonNull(key.getKeyAs(Long.class));
@@ -220,6 +220,7 @@ class VehicleRepository {
                 rs.getString("registration"),
                 Optional.ofNullable(rs.getString("vin")),
                 rs.getString("make_model"),
+                rs.getString("engine"),
                 Optional.ofNullable(rs.getString("family_code")),
                 rs.getString("owner_name"),
                 rs.getString("owner_phone"),
@@ -264,7 +265,7 @@ class VehicleRepository {
         return jdbc.sql("""
                                 UPDATE vehicle
                                 SET registration = :registration, registration_key = :key, vin = :vin,
-                                    make_model = :makeModel, family_code = :family, owner_name = :owner,
+                                    make_model = :makeModel, engine = :engine, family_code = :family, owner_name = :owner,
                                     owner_phone = :phone, fleet_id = :fleet, usage_class = :usage,
                                     first_registered = :registered, came_with_reading = :came,
                                     conditions = :conditions, equipment = :equipment, lift_class = :lift,
@@ -302,6 +303,7 @@ class VehicleRepository {
         fields.put("key", Registration.key(v.registration()));
         fields.put("vin", v.vin().orElse(null));
         fields.put("makeModel", v.makeModel());
+        fields.put("engine", v.engine());
         fields.put("family", v.familyCode().orElse(null));
         fields.put("owner", v.ownerName());
         fields.put("phone", v.ownerPhone());

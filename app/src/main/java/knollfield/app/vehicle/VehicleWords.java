@@ -27,6 +27,7 @@ final class VehicleWords {
         fields.put("registration", v.registration());
         fields.put("VIN", v.vin().orElse(""));
         fields.put("make and model", v.makeModel());
+        fields.put("engine letters", v.engine());
         fields.put("engine family", v.familyCode().orElse(""));
         fields.put("owner", v.ownerName());
         fields.put("phone", v.ownerPhone());

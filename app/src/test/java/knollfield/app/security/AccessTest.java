@@ -158,7 +158,7 @@ class AccessTest {
         ines.put("/api/setup/people/" + person.get("id").asLong(), change(person, "FRONT_DESK", false))
                 .ok();
 
-        assertThat(temp.get("/api/desk").status()).isEqualTo(403);
+        assertThat(temp.get("/api/desk").status()).isEqualTo(401);
         JsonNode manager = person(ines, "ines");
         assertThat(ines.put("/api/setup/people/" + manager.get("id").asLong(), change(manager, "FRONT_DESK", true))
                         .errorAt("/role"))

@@ -11,7 +11,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class WordsTest {
 
-    private final Words words = new Words();
+    private final Style style = new Style();
+    private final Words words = new Words(style);
 
     private String plain(Statement statement) {
         return words.write(statement, "EUR").replace('\u00a0', ' ');

@@ -66,9 +66,9 @@ record Instance(
 
     static Instance read(Path file) throws IOException {
         Instance read = JSON.readValue(Files.readString(file), Instance.class);
-        if (read.slotsPerDay != Ruler.SLOTS_PER_DAY) {
+        if (read.slotsPerDay != Ruler.USUAL_TIMES.size()) {
             throw new IOException("%s has %d half-hours a day; the board has %d"
-                    .formatted(file, read.slotsPerDay, Ruler.SLOTS_PER_DAY));
+                    .formatted(file, read.slotsPerDay, Ruler.USUAL_TIMES.size()));
         }
         return read;
     }
@@ -120,7 +120,7 @@ record Instance(
                                 j.durationSlots,
                                 0,
                                 j.liftClass,
-                                j.earliestDay * Ruler.SLOTS_PER_DAY,
+                                j.earliestDay * Ruler.USUAL_TIMES.size(),
                                 "",
                                 Set.copyOf(j.blockedDays),
                                 j.fleet == null ? OptionalLong.empty() : OptionalLong.of(j.fleet),

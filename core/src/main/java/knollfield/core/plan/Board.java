@@ -212,9 +212,16 @@ public final class Board {
             broken.add(new Broken(Rule.BAY_CLASS, "%s is too light for this vehicle.".formatted(bay.name())));
         }
         int t = tracks.technician(place);
-        if (technician.daysOff().contains(Ruler.dayOf(start))) {
+        if (technician.daysOff().contains(plan.shop().ruler().dayOf(start))) {
             broken.add(new Broken(
-                    Rule.DAY_OFF, "%s does not work on %s.".formatted(technician.name(), day(Ruler.dayOf(start)))));
+                    Rule.DAY_OFF,
+                    "%s does not work on %s."
+                            .formatted(
+                                    technician.name(), day(plan.shop().ruler().dayOf(start)))));
+            return broken;
+        }
+        if (technician.slotsOff().contains(start)) {
+            broken.add(new Broken(Rule.DAY_OFF, "%s does not work on %s.".formatted(technician.name(), moment(start))));
             return broken;
         }
         int end = tracks.endFrom(t, j, start);
@@ -228,8 +235,8 @@ public final class Board {
 
     private void addHeld(List<Broken> broken, int j, Shop.Technician technician, Shop.Bay bay, int start, int end) {
         PlanJob job = plan.jobs().get(j);
-        int first = Ruler.dayOf(start);
-        int last = Ruler.dayOf(end - 1);
+        int first = plan.shop().ruler().dayOf(start);
+        int last = plan.shop().ruler().dayOf(end - 1);
         IntStream.rangeClosed(first, last)
                 .filter(d -> job.blockedDays().contains(d))
                 .findFirst()
@@ -262,7 +269,7 @@ public final class Board {
                 .toList();
         for (int s = start; s < end; s++) {
             int at = s;
-            int copies = set.copiesOn(Ruler.dayOf(s));
+            int copies = set.copiesOn(plan.shop().ruler().dayOf(s));
             List<Integer> now = with.stream()
                     .filter(k -> tracks.start[k] <= at && at < tracks.end[k])
                     .toList();
@@ -272,7 +279,8 @@ public final class Board {
             if (copies == 0) {
                 return Optional.of(new Broken(
                         Rule.TOOL_SET_OUT,
-                        "No tool set for %s can be used on %s.".formatted(set.name(), day(Ruler.dayOf(s)))));
+                        "No tool set for %s can be used on %s."
+                                .formatted(set.name(), day(plan.shop().ruler().dayOf(s)))));
             }
             return Optional.of(new Broken(
                     Rule.TOOL_SET_BUSY,
@@ -332,8 +340,8 @@ public final class Board {
         return others(
                 except,
                 k -> tracks.fleet[k] == fleet
-                        && Ruler.dayOf(tracks.start[k]) <= day
-                        && day <= Ruler.dayOf(tracks.end[k] - 1));
+                        && plan.shop().ruler().dayOf(tracks.start[k]) <= day
+                        && day <= plan.shop().ruler().dayOf(tracks.end[k] - 1));
     }
 
     private List<Integer> others(int except, IntPredicate which) {
@@ -398,8 +406,10 @@ public final class Board {
             return job.waiting(shop.today(), shop.ruler().days())
                     + shop.prices().unplanned();
         }
-        int start = Ruler.dayOf(place.get().start());
-        int end = endAt(jobId, place.get()).map(e -> Ruler.dayOf(e - 1)).orElse(start);
+        int start = plan.shop().ruler().dayOf(place.get().start());
+        int end = endAt(jobId, place.get())
+                .map(e -> plan.shop().ruler().dayOf(e - 1))
+                .orElse(start);
         return job.waiting(shop.today(), start) + (end - start + 1) * job.offRoadPerDay();
     }
 
@@ -410,8 +420,8 @@ public final class Board {
         int b = tracks.bay(place);
         int end = tracks.endFrom(t, j, place.start());
         PlanJob job = plan.jobs().get(j);
-        int days = Ruler.dayOf(end - 1) - Ruler.dayOf(place.start()) + 1;
-        long waiting = job.waiting(plan.shop().today(), Ruler.dayOf(place.start()));
+        int days = plan.shop().ruler().dayOf(end - 1) - plan.shop().ruler().dayOf(place.start()) + 1;
+        long waiting = job.waiting(plan.shop().today(), plan.shop().ruler().dayOf(place.start()));
         long off = days * job.offRoadPerDay();
         boolean moved = job.known().isPresent() && !job.known().get().equals(place);
         long move = moved ? plan.shop().prices().move() : 0;
@@ -436,7 +446,7 @@ public final class Board {
         int j = at(jobId);
         List<Place> free = new ArrayList<>();
         for (int t : tracks.techniciansFor(j)) {
-            for (int day = Ruler.dayOf(plan.shop().now());
+            for (int day = plan.shop().ruler().dayOf(plan.shop().now());
                     day < plan.shop().ruler().days();
                     day++) {
                 firstOf(j, t, day).ifPresent(free::add);
@@ -447,7 +457,9 @@ public final class Board {
     }
 
     private Optional<Place> firstOf(int j, int t, int day) {
-        for (int s = day * Ruler.SLOTS_PER_DAY; s < (day + 1) * Ruler.SLOTS_PER_DAY; s++) {
+        for (int s = day * plan.shop().ruler().perDay();
+                s < (day + 1) * plan.shop().ruler().perDay();
+                s++) {
             int e = tracks.endFrom(t, j, s);
             int b = e < 0 ? -1 : tracks.freeBay(j, s, e);
             if (b >= 0 && tracks.fits(j, t, b, s)) {

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * What a day of the board comes to.
@@ -27,21 +28,30 @@ public record DaySums(int freeMinutes, int helperMinutes, List<FullFleet> full) 
     /** @param day of the board's ruler */
     public static DaySums of(Board board, int day) {
         Shop shop = board.plan().shop();
-        int from = Math.max(day * Ruler.SLOTS_PER_DAY, shop.now());
-        int to = (day + 1) * Ruler.SLOTS_PER_DAY;
-        int open = Math.max(0, to - from);
+        int from = Math.max(day * shop.ruler().perDay(), shop.now());
+        int to = (day + 1) * shop.ruler().perDay();
         Map<Long, Integer> free = new HashMap<>();
-        shop.technicians().stream().filter(t -> !t.daysOff().contains(day)).forEach(t -> free.put(t.id(), open));
+        shop.technicians().stream()
+                .filter(t -> !t.daysOff().contains(day))
+                .forEach(t -> free.put(t.id(), (int) IntStream.range(from, to)
+                        .filter(s -> t.worksIn(s, shop.ruler()))
+                        .count()));
         Map<Long, Integer> off = new HashMap<>();
         int helpers = 0;
         for (Map.Entry<Long, Place> e : board.places().entrySet()) {
             PlanJob job = board.plan().job(e.getKey());
             int start = e.getValue().start();
             int end = board.endAt(e.getKey(), e.getValue()).orElseThrow();
-            int taken = Math.max(0, Math.min(end, to) - Math.max(start, from));
-            free.computeIfPresent(e.getValue().technicianId(), (t, left) -> Math.max(0, left - taken));
-            helpers += Ruler.dayOf(start) == day ? job.helperMinutes() : 0;
-            if (job.fleetId().isPresent() && Ruler.dayOf(start) <= day && day <= Ruler.dayOf(end - 1)) {
+            shop.technician(e.getValue().technicianId()).ifPresent(t -> {
+                int taken = (int) IntStream.range(Math.max(start, from), Math.min(end, to))
+                        .filter(s -> t.worksIn(s, shop.ruler()))
+                        .count();
+                free.computeIfPresent(t.id(), (id, left) -> left - taken);
+            });
+            helpers += shop.ruler().dayOf(start) == day ? job.helperMinutes() : 0;
+            if (job.fleetId().isPresent()
+                    && shop.ruler().dayOf(start) <= day
+                    && day <= shop.ruler().dayOf(end - 1)) {
                 off.merge(job.fleetId().getAsLong(), 1, Integer::sum);
             }
         }

@@ -55,7 +55,10 @@ public final class Offers {
         Map<Integer, Candidate> byDay = new LinkedHashMap<>();
         for (Place place : board.freePlaces(jobId)) {
             Candidate candidate = new Candidate(place, board.shareAt(jobId, place));
-            byDay.merge(Ruler.dayOf(place.start()), candidate, (a, b) -> b.share.total() < a.share.total() ? b : a);
+            byDay.merge(
+                    plan.shop().ruler().dayOf(place.start()),
+                    candidate,
+                    (a, b) -> b.share.total() < a.share.total() ? b : a);
         }
         board.fill(waiting);
         Map<Long, Place> undisturbed = board.places();
@@ -102,7 +105,8 @@ public final class Offers {
             if (before == null) {
                 continue;
             }
-            int days = then.map(p -> Ruler.dayOf(p.start()) - Ruler.dayOf(before.start()))
+            int days = then.map(p -> plan.shop().ruler().dayOf(p.start())
+                            - plan.shop().ruler().dayOf(before.start()))
                     .orElse(Integer.MAX_VALUE);
             if (days > 0) {
                 later.add(new Later(

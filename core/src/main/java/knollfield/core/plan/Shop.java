@@ -43,14 +43,27 @@ public record Shop(
      * @param skills codes of work this person may do
      * @param speedPercent 100 for the book's pace, 125 for a quarter more in the same time; above zero
      * @param daysOff days of the ruler without work: weekends, holidays, absences
+     * @param slotsOff slots without work on days with some: before and after this person's hours
      */
-    public record Technician(long id, String name, Set<String> skills, int speedPercent, Set<Integer> daysOff) {
+    public record Technician(
+            long id, String name, Set<String> skills, int speedPercent, Set<Integer> daysOff, Set<Integer> slotsOff) {
         public Technician {
             skills = Set.copyOf(skills);
             daysOff = Set.copyOf(daysOff);
+            slotsOff = Set.copyOf(slotsOff);
             if (speedPercent <= 0) {
                 throw new IllegalArgumentException("%s at %d %% never finishes".formatted(name, speedPercent));
             }
+        }
+
+        /** Somebody who works all half-hours of a working day. */
+        public Technician(long id, String name, Set<String> skills, int speedPercent, Set<Integer> daysOff) {
+            this(id, name, skills, speedPercent, daysOff, Set.of());
+        }
+
+        /** True where this person works in {@code slot} of {@code ruler}. */
+        public boolean worksIn(int slot, Ruler ruler) {
+            return !daysOff.contains(ruler.dayOf(slot)) && !slotsOff.contains(slot);
         }
 
         /** Half-hours this person needs for work of {@code slots} at the book's pace, rounded up. */

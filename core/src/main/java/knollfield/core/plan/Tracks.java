@@ -17,11 +17,11 @@ final class Tracks {
     /** What leaving a promised job without a place costs: more than any plan, so that none is better for it. */
     static final long PROMISE_BROKEN = 100_000_000_000L;
 
-    private static final int PER_DAY = Ruler.SLOTS_PER_DAY;
     private static final int NONE = -1;
 
     final PlanCase plan;
     final int jobs;
+    private final int perDay;
     private final int days;
     private final int slots;
     private final int now;
@@ -79,6 +79,7 @@ final class Tracks {
         this.plan = plan;
         Shop shop = plan.shop();
         jobs = plan.jobs().size();
+        perDay = shop.ruler().perDay();
         days = shop.ruler().days();
         slots = shop.ruler().slots();
         now = shop.now();
@@ -138,7 +139,7 @@ final class Tracks {
             Shop.Technician technician = shop.technicians().get(t);
             workIndex[t] = filled(slots);
             workSlots[t] = IntStream.range(0, slots)
-                    .filter(s -> !technician.daysOff().contains(s / PER_DAY))
+                    .filter(s -> technician.worksIn(s, shop.ruler()))
                     .toArray();
             for (int i = 0; i < workSlots[t].length; i++) {
                 workIndex[t][workSlots[t][i]] = i;
@@ -147,7 +148,7 @@ final class Tracks {
         for (int b = 0; b < bayBusy.length; b++) {
             for (int day : shop.bays().get(b).daysClosed()) {
                 if (day >= 0 && day < days) {
-                    setRange(bayBusy[b], day * PER_DAY, (day + 1) * PER_DAY);
+                    setRange(bayBusy[b], day * perDay, (day + 1) * perDay);
                 }
             }
         }
@@ -155,7 +156,7 @@ final class Tracks {
             for (int day = 0; day < days; day++) {
                 setCopies[s][day] = shop.toolSets().get(s).copiesOn(day);
                 if (setCopies[s][day] == 0) {
-                    setRange(setsGone[s], day * PER_DAY, (day + 1) * PER_DAY);
+                    setRange(setsGone[s], day * perDay, (day + 1) * perDay);
                 }
             }
         }
@@ -248,8 +249,8 @@ final class Tracks {
                 || !contains(bays[j], b)) {
             return false;
         }
-        int first = s / PER_DAY;
-        int last = (e - 1) / PER_DAY;
+        int first = s / perDay;
+        int last = (e - 1) / perDay;
         return nextBlocked[j][first] > last
                 && lastSet(techBusy[t], s, e) == NONE
                 && lastSet(bayBusy[b], s, e) == NONE
@@ -283,8 +284,8 @@ final class Tracks {
     /** What placing {@code j} there adds, against its not being in the case at all. */
     long costAt(int j, int t, int b, int s) {
         int e = endFrom(t, j, s);
-        int first = s / PER_DAY;
-        int last = (e - 1) / PER_DAY;
+        int first = s / perDay;
+        int last = (e - 1) / perDay;
         return waiting[j][first]
                 + (last - first + 1) * offRoad[j]
                 + changeover(t, s, toolSet[j])
@@ -335,12 +336,12 @@ final class Tracks {
         setRange(bayBusy[b], s, e);
         int set = toolSet[j];
         for (int i = s; i < e; i++) {
-            if (++setsOut[set][i] >= setCopies[set][i / PER_DAY]) {
+            if (++setsOut[set][i] >= setCopies[set][i / perDay]) {
                 setsGone[set][i >> 6] |= 1L << i;
             }
         }
         if (fleet[j] != NONE) {
-            for (int d = s / PER_DAY; d <= (e - 1) / PER_DAY; d++) {
+            for (int d = s / perDay; d <= (e - 1) / perDay; d++) {
                 offTheRoad[fleet[j]][d]++;
             }
         }
@@ -358,12 +359,12 @@ final class Tracks {
         clearRange(bayBusy[b], s, e);
         int set = toolSet[j];
         for (int i = s; i < e; i++) {
-            if (--setsOut[set][i] < setCopies[set][i / PER_DAY]) {
+            if (--setsOut[set][i] < setCopies[set][i / perDay]) {
                 setsGone[set][i >> 6] &= ~(1L << i);
             }
         }
         if (fleet[j] != NONE) {
-            for (int d = s / PER_DAY; d <= (e - 1) / PER_DAY; d++) {
+            for (int d = s / perDay; d <= (e - 1) / perDay; d++) {
                 offTheRoad[fleet[j]][d]--;
             }
         }
@@ -417,12 +418,12 @@ final class Tracks {
         int s = fixedStart[j] != NONE ? fixedStart[j] : earliest[j];
         int stop = fixedStart[j] != NONE ? s + 1 : slots;
         while (s < stop) {
-            int day = s / PER_DAY;
+            int day = s / perDay;
             if (wait[day] + offRoad[j] >= foundCost) {
                 return;
             }
             if (index[s] == NONE) {
-                s = (day + 1) * PER_DAY;
+                s = (day + 1) * perDay;
                 continue;
             }
             int lastWork = index[s] + need;
@@ -430,13 +431,13 @@ final class Tracks {
                 return;
             }
             int e = working[lastWork] + 1;
-            int last = (e - 1) / PER_DAY;
+            int last = (e - 1) / perDay;
             if (nextBlocked[j][day] <= last) {
-                s = (nextBlocked[j][day] + 1) * PER_DAY;
+                s = (nextBlocked[j][day] + 1) * perDay;
                 continue;
             }
             if (wait[day] + (last - day + 1) * offRoad[j] >= foundCost) {
-                s = (day + 1) * PER_DAY;
+                s = (day + 1) * perDay;
                 continue;
             }
             int inTheWay = lastSet(busy, s, e);
@@ -449,7 +450,7 @@ final class Tracks {
             }
             int full = lastFull(j, day, last);
             if (full != NONE) {
-                s = (full + 1) * PER_DAY;
+                s = (full + 1) * perDay;
                 continue;
             }
             int freeBay = NONE;
@@ -472,8 +473,8 @@ final class Tracks {
             }
             consider(j, t, freeBay, s);
             // the next gap of this day, or the next day
-            int nextJob = nextSet(busy, s, (day + 1) * PER_DAY);
-            s = nextJob == NONE ? (day + 1) * PER_DAY : nextJob;
+            int nextJob = nextSet(busy, s, (day + 1) * perDay);
+            s = nextJob == NONE ? (day + 1) * perDay : nextJob;
         }
     }
 
@@ -588,7 +589,7 @@ final class Tracks {
                 || lastSet(techBusy[t], s, e) != NONE
                 || lastSet(bayBusy[b], s, e) != NONE
                 || lastSet(setsGone[toolSet[j]], s, e) != NONE
-                || lastFull(j, s / PER_DAY, (e - 1) / PER_DAY) != NONE) {
+                || lastFull(j, s / perDay, (e - 1) / perDay) != NONE) {
             heldTo[j] = NONE;
             return false;
         }
@@ -640,8 +641,8 @@ final class Tracks {
                 moved += knownTech[j] == NONE ? 0 : 1;
                 continue;
             }
-            int first = start[j] / PER_DAY;
-            int here = (end[j] - 1) / PER_DAY - first + 1;
+            int first = start[j] / perDay;
+            int here = (end[j] - 1) / perDay - first + 1;
             exposure += waiting[j][first];
             off += here * offRoad[j];
             offDays += here;

@@ -35,7 +35,7 @@ public final class Why {
         PlanJob job = board.plan().job(jobId);
         Shop shop = board.plan().shop();
         List<Statement> why = new ArrayList<>();
-        int day = Ruler.dayOf(place.get().start());
+        int day = shop.ruler().dayOf(place.get().start());
         why.add(Statement.of(
                 "Waiting until {0} may cost {1}, {2} off the road {3}.",
                 new Fact.Day(shop.ruler().date(day)),
@@ -54,7 +54,7 @@ public final class Why {
         board.remove(jobId);
         sooner(board, job, day, share.total(), why);
         board.freePlaces(jobId).stream()
-                .filter(p -> Ruler.dayOf(p.start()) > day)
+                .filter(p -> shop.ruler().dayOf(p.start()) > day)
                 .min(Comparator.comparing(p -> board.shareAt(jobId, p).total()))
                 .ifPresent(p -> why.add(differs(
                         "Later, {0} with {1} would be next: {2} {3}.",
@@ -65,7 +65,7 @@ public final class Why {
 
     private static void sooner(Board board, PlanJob job, int day, long cost, List<Statement> why) {
         Shop shop = board.plan().shop();
-        int first = Ruler.dayOf(Math.max(shop.now(), job.earliest()));
+        int first = shop.ruler().dayOf(Math.max(shop.now(), job.earliest()));
         if (job.earliest() > shop.now() && !job.earliestWhy().isEmpty()) {
             why.add(Statement.of(
                     "It cannot start before {0}: {1}.",
@@ -76,7 +76,7 @@ public final class Why {
         for (int d = Math.max(first, day - EARLIER_DAYS); d < day; d++) {
             int here = d;
             Optional<Place> open = free.stream()
-                    .filter(p -> Ruler.dayOf(p.start()) == here)
+                    .filter(p -> shop.ruler().dayOf(p.start()) == here)
                     .min(Comparator.comparing(p -> board.shareAt(job.id(), p).total()));
             if (open.isPresent()) {
                 why.add(differs(
@@ -98,7 +98,7 @@ public final class Why {
         Shop shop = board.plan().shop();
         return Statement.of(
                 text,
-                new Fact.Day(shop.ruler().date(Ruler.dayOf(place.start()))),
+                new Fact.Day(shop.ruler().date(shop.ruler().dayOf(place.start()))),
                 new Fact.Words(shop.technician(place.technicianId())
                         .map(Shop.Technician::name)
                         .orElse("")),
@@ -120,8 +120,9 @@ public final class Why {
                 continue;
             }
             for (Shop.Bay b : board.plan().shop().bays()) {
-                for (int k = 0; k < Ruler.SLOTS_PER_DAY; k++) {
-                    Place place = new Place(t.id(), b.id(), day * Ruler.SLOTS_PER_DAY + k);
+                for (int k = 0; k < board.plan().shop().ruler().perDay(); k++) {
+                    Place place = new Place(
+                            t.id(), b.id(), day * board.plan().shop().ruler().perDay() + k);
                     List<Broken> broken = board.broken(jobId, place);
                     if (best == null || broken.size() < best.broken.size()) {
                         best = new Near(place, broken);
@@ -145,7 +146,7 @@ public final class Why {
         if (free.isPresent()) {
             why.add(Statement.of(
                     "Nothing forbids it: {0} with {1} is free, and waiting there would cost {2} instead of {3}.",
-                    new Fact.Day(shop.ruler().date(Ruler.dayOf(free.get().start()))),
+                    new Fact.Day(shop.ruler().date(shop.ruler().dayOf(free.get().start()))),
                     new Fact.Words(shop.technician(free.get().technicianId())
                             .map(Shop.Technician::name)
                             .orElse("")),
@@ -176,7 +177,7 @@ public final class Why {
                 .limit(SINGLE_RULES)
                 .forEach(n -> why.add(Statement.of(
                         "{0} with {1} fails by one rule only: {2}",
-                        new Fact.Day(shop.ruler().date(Ruler.dayOf(n.place.start()))),
+                        new Fact.Day(shop.ruler().date(shop.ruler().dayOf(n.place.start()))),
                         new Fact.Words(shop.technician(n.place.technicianId())
                                 .map(Shop.Technician::name)
                                 .orElse("")),

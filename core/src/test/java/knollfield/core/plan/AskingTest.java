@@ -52,7 +52,7 @@ class AskingTest {
         PlanJob asked = needing(job(1, 4, 5, 100), "CAL", 16, "parts", 2, 3);
         List<Offers.Offer> offers = Offers.best(new PlanCase(ONE, List.of(asked)), Map.of(), 1, 5);
 
-        assertThat(offers).extracting(o -> Ruler.dayOf(o.place().start())).containsExactly(1, 4);
+        assertThat(offers).extracting(o -> ONE.ruler().dayOf(o.place().start())).containsExactly(1, 4);
     }
 
     @Test

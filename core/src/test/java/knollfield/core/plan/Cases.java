@@ -1,6 +1,8 @@
 package knollfield.core.plan;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -107,6 +109,7 @@ final class Cases {
 
     /** Everything at once: part-time people, closed bays, tool sets that are out, caps, promises, places people know. */
     static PlanCase random(Random random, int jobs, int days) {
+        Ruler ruler = randomRuler(random, days);
         List<Shop.Technician> people = new ArrayList<>();
         for (int t = 0; t < 2 + random.nextInt(3); t++) {
             Set<Integer> off = new HashSet<>();
@@ -116,7 +119,8 @@ final class Cases {
                 }
             }
             Set<String> skills = random.nextInt(3) == 0 ? Set.of("BELT") : Set.of("BELT", "CHAIN");
-            people.add(new Shop.Technician(t + 1, "T" + t, skills, 80 + 10 * random.nextInt(5), off));
+            people.add(new Shop.Technician(
+                    t + 1, "T" + t, skills, 80 + 10 * random.nextInt(5), off, shorter(random, ruler)));
         }
         List<Shop.Bay> bays = new ArrayList<>();
         for (int b = 0; b < 2 + random.nextInt(2); b++) {
@@ -131,7 +135,7 @@ final class Cases {
                 new Shop.ToolSet("OST", "OST", 2, Map.of(random.nextInt(days), 1 + random.nextInt(2))),
                 new Shop.ToolSet("TAV", "TAV", 1, Map.of(random.nextInt(days), 1)));
         Shop shop = new Shop(
-                new Ruler(MONDAY, days),
+                ruler,
                 0,
                 random.nextInt(8),
                 people,
@@ -144,6 +148,30 @@ final class Cases {
             all.add(randomJob(random, j, days, sets));
         }
         return new PlanCase(shop, all);
+    }
+
+    /** Days of any number of half-hours, with a break or none. */
+    private static Ruler randomRuler(Random random, int days) {
+        List<LocalTime> times = new ArrayList<>(Ruler.times(List.of(new WorkHours(Map.of(
+                DayOfWeek.MONDAY,
+                List.of(new WorkHours.Span(
+                        LocalTime.of(6 + random.nextInt(3), 30 * random.nextInt(2)),
+                        LocalTime.of(15 + random.nextInt(4), 30 * random.nextInt(2)))))))));
+        times.removeIf(at -> at.getHour() == 12 && random.nextBoolean());
+        return new Ruler(MONDAY, days, times);
+    }
+
+    /** Somebody who on some days comes later, or goes sooner. */
+    private static Set<Integer> shorter(Random random, Ruler ruler) {
+        Set<Integer> off = new HashSet<>();
+        for (int d = 0; d < ruler.days(); d++) {
+            int less = random.nextInt(3) == 0 ? 1 + random.nextInt(ruler.perDay() / 2) : 0;
+            boolean morning = random.nextBoolean();
+            for (int k = 0; k < less; k++) {
+                off.add(d * ruler.perDay() + (morning ? k : ruler.perDay() - 1 - k));
+            }
+        }
+        return off;
     }
 
     private static PlanJob randomJob(Random random, int id, int days, List<Shop.ToolSet> sets) {

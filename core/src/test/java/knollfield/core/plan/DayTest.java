@@ -72,7 +72,8 @@ class DayTest {
         for (int day = 0; day < 8; day++) {
             int free = 0;
             for (Shop.Technician t : plan.shop().technicians()) {
-                for (int s = day * 16; s < day * 16 + 16; s++) {
+                int perDay = plan.shop().ruler().perDay();
+                for (int s = day * perDay; s < (day + 1) * perDay; s++) {
                     int at = s;
                     boolean taken = board.places().entrySet().stream()
                             .anyMatch(e -> e.getValue().technicianId() == t.id()
@@ -80,7 +81,12 @@ class DayTest {
                                     && at
                                             < board.endAt(e.getKey(), e.getValue())
                                                     .orElseThrow());
-                    free += s >= plan.shop().now() && !t.daysOff().contains(day) && !taken ? 30 : 0;
+                    free += s >= plan.shop().now()
+                                    && !t.daysOff().contains(day)
+                                    && !t.slotsOff().contains(s)
+                                    && !taken
+                            ? 30
+                            : 0;
                 }
             }
             assertThat(DaySums.of(board, day).freeMinutes()).as("day %d", day).isEqualTo(free);

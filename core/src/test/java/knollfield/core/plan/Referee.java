@@ -22,6 +22,7 @@ final class Referee {
         Set<String> taken = new HashSet<>();
         Map<String, Integer> sets = new HashMap<>();
         Map<String, Integer> fleets = new HashMap<>();
+        int per = shop.ruler().perDay();
         Map<Long, List<PlanJob>> order = new HashMap<>();
         for (PlanJob job : plan.jobs()) {
             Place at = places.get(job.id());
@@ -45,23 +46,23 @@ final class Referee {
             if (job.pin() instanceof PlanJob.Pin.AtStart s && s.slot() != at.start()) {
                 broken.add(job.name() + " not when promised");
             }
-            if (t.daysOff().contains(at.start() / 16)) {
+            if (t.daysOff().contains(at.start() / per) || t.slotsOff().contains(at.start())) {
                 broken.add(job.name() + " starts on a day off");
             }
             int left = (int) Math.ceil(job.slots() * 100.0 / t.speedPercent());
             int slot = at.start();
-            while (left > 0 && slot < days * 16) {
-                if (!t.daysOff().contains(slot / 16)) {
+            while (left > 0 && slot < days * per) {
+                if (!t.daysOff().contains(slot / per) && !t.slotsOff().contains(slot)) {
                     left--;
                     if (!taken.add("t" + t.id() + "@" + slot)) {
                         broken.add(t.name() + " twice at " + slot);
                     }
                 }
-                if (!taken.add("b" + b.id() + "@" + slot) || b.daysClosed().contains(slot / 16)) {
+                if (!taken.add("b" + b.id() + "@" + slot) || b.daysClosed().contains(slot / per)) {
                     broken.add(b.name() + " not free at " + slot);
                 }
                 int out = sets.merge(job.toolSet() + "@" + slot, 1, Integer::sum);
-                if (out > shop.toolSet(job.toolSet()).orElseThrow().copiesOn(slot / 16)) {
+                if (out > shop.toolSet(job.toolSet()).orElseThrow().copiesOn(slot / per)) {
                     broken.add("tool set " + job.toolSet() + " at " + slot);
                 }
                 slot++;
@@ -69,7 +70,7 @@ final class Referee {
             if (left > 0) {
                 broken.add(job.name() + " is not done in time");
             }
-            for (int d = at.start() / 16; d <= (slot - 1) / 16; d++) {
+            for (int d = at.start() / per; d <= (slot - 1) / per; d++) {
                 cost += job.offRoadPerDay();
                 if (job.blockedDays().contains(d)) {
                     broken.add(job.name() + " is away on " + d);
@@ -84,7 +85,7 @@ final class Referee {
                     }
                 }
             }
-            cost += waiting(job, shop.today(), at.start() / 16);
+            cost += waiting(job, shop.today(), at.start() / per);
             order.computeIfAbsent(t.id(), x -> new ArrayList<>()).add(job);
         }
         for (List<PlanJob> jobs : order.values()) {

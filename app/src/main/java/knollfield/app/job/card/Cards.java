@@ -2,7 +2,6 @@ package knollfield.app.job.card;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -122,7 +121,7 @@ public class Cards {
         return WorkClock.of(
                 state.plan(),
                 cards.entries(job.id()),
-                ZoneId.systemDefault(),
+                clock.zone(),
                 state.signature().isPresent() ? Optional.empty() : Optional.of(clock.instant()));
     }
 

@@ -1,0 +1,148 @@
+package knollfield.app.setup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.Arrays;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
+import knollfield.app.Client;
+import knollfield.app.Server;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** People, their hours and their sessions, and usage classes, over HTTP. */
+class PeopleApiTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.demo();
+
+    private final Client ines = SERVER.as("ines");
+
+    private ObjectNode person(String signIn) {
+        return StreamSupport.stream(ines.get("/api/setup/people").ok().json().spliterator(), false)
+                .filter(p -> p.get("signIn").asString().equals(signIn))
+                .map(ObjectNode.class::cast)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static String weekWith(String spans) {
+        return Arrays.stream(DayOfWeek.values())
+                .map(d -> "{\"day\": \"%s\", \"spans\": %s}".formatted(d, d.getValue() < 6 ? spans : "[]"))
+                .collect(Collectors.joining(",", "[", "]"));
+    }
+
+    private Client.Answer hours(ObjectNode person, String hours) {
+        String body = person.toString();
+        return ines.put(
+                "/api/setup/people/" + person.get("id").asLong(),
+                body.substring(0, body.length() - 1) + ", \"hours\": " + hours + "}");
+    }
+
+    @Test
+    void ownHoursStandOnTheBoardAndAPromiseKeepsThem() {
+        JsonNode board = ines.get("/api/board?days=14").ok().json();
+        JsonNode promised = StreamSupport.stream(board.get("blocks").spliterator(), false)
+                .filter(b -> b.get("work").asString().equals("PROMISED"))
+                .filter(b -> LocalDateTime.parse(b.get("startsAt").asString())
+                        .toLocalDate()
+                        .isAfter(LocalDate.parse(board.get("today").asString())))
+                .findFirst()
+                .orElseThrow();
+        ObjectNode with = StreamSupport.stream(
+                        ines.get("/api/setup/people").json().spliterator(), false)
+                .filter(p ->
+                        p.get("id").asLong() == promised.get("technicianId").asLong())
+                .map(ObjectNode.class::cast)
+                .findFirst()
+                .orElseThrow();
+        assertThat(hours(with, weekWith("[{\"from\": \"20:00\", \"to\": \"22:00\"}]"))
+                        .errorAt("/workingDays"))
+                .contains("Promised outside these hours", "another place first");
+        ObjectNode noDays = with.deepCopy();
+        noDays.putArray("workingDays");
+        assertThat(ines.put("/api/setup/people/" + with.get("id").asLong(), noDays.toString())
+                        .errorAt("/workingDays"))
+                .contains("Promised outside");
+
+        hours(with, weekWith("[{\"from\": \"07:00\", \"to\": \"12:00\"}, {\"from\": \"13:00\", \"to\": \"17:00\"}]"))
+                .ok();
+        JsonNode wider = ines.get("/api/board?days=14").json();
+        assertThat(wider.get("times").get(0).asString()).startsWith("07:00");
+        assertThat(StreamSupport.stream(wider.get("blocks").spliterator(), false)
+                        .map(b -> b.get("startsAt").asString()))
+                .as("who stood where still stands there")
+                .containsAll(StreamSupport.stream(board.get("blocks").spliterator(), false)
+                        .map(b -> b.get("startsAt").asString())
+                        .toList());
+        ObjectNode back = person(with.get("signIn").asString());
+        back.remove("hours");
+        ines.put("/api/setup/people/" + back.get("id").asLong(), back.toString())
+                .ok();
+        assertThat(ines.get("/api/board?days=14").json().get("times")).hasSize(16);
+    }
+
+    @Test
+    void aNewPasswordAndSigningOutEverywhereEndOtherSessions() {
+        ines.post("/api/setup/people", """
+                        {"signIn": "bench.two", "name": "Second Bench", "role": "FRONT_DESK", "skills": [],
+                         "workingDays": [], "password": "first-password"}""").ok();
+        Client bay = SERVER.stranger().signIn("bench.two", "first-password");
+        Client office = SERVER.stranger().signIn("bench.two", "first-password");
+        office.put("/api/me/password", "{\"current\": \"first-password\", \"password\": \"second-password\"}")
+                .ok();
+        office.get("/api/desk").ok();
+        bay.get("/api/desk").problem(401, "signed-out");
+
+        Client again = SERVER.stranger().signIn("bench.two", "second-password");
+        again.post("/api/me/sign-out-everywhere", "{}").ok();
+        again.get("/api/desk").problem(401, "signed-out");
+        office.get("/api/desk").problem(401, "signed-out");
+
+        Client last = SERVER.stranger().signIn("bench.two", "second-password");
+        long id = person("bench.two").get("id").asLong();
+        ines.post("/api/setup/people/%d/sign-out".formatted(id), "{}").ok();
+        last.get("/api/desk").problem(401, "signed-out");
+
+        Client off = SERVER.stranger().signIn("bench.two", "second-password");
+        ines.put(
+                        "/api/setup/people/" + id,
+                        person("bench.two").put("active", false).toString())
+                .ok();
+        off.get("/api/desk").problem(401, "signed-out");
+    }
+
+    @Test
+    void usageClassesAreMadeChangedAndGivenUpWhileNoVehicleHasThem() {
+        String classes = "/api/setup/usage-classes";
+        JsonNode made = ines.post(classes, "{\"name\": \"Night courier\", \"meanKm\": 60000, \"sdKm\": 9000}")
+                .ok()
+                .json();
+        JsonNode night = StreamSupport.stream(made.spliterator(), false)
+                .filter(c -> c.get("name").asString().equals("Night courier"))
+                .findFirst()
+                .orElseThrow();
+        String code = night.get("code").asString();
+        assertThat(ines.get("/api/desk/choices").ok().text()).contains(code, "Night courier");
+        assertThat(ines.post(classes, "{\"name\": \"night COURIER\", \"meanKm\": 1, \"sdKm\": 9000}")
+                        .errorAt("/name"))
+                .contains("already");
+        assertThat(ines.post(classes, "{\"name\": \"x\", \"meanKm\": -1, \"sdKm\": 9000}")
+                        .errorAt("/meanKm"))
+                .contains("300,000");
+        ines.put(classes + "/" + code, "{\"name\": \"Night run\", \"meanKm\": 61000, \"sdKm\": 9000, \"version\": 1}")
+                .ok();
+        ines.put(classes + "/" + code, "{\"name\": \"Day run\", \"meanKm\": 61000, \"sdKm\": 9000, \"version\": 1}")
+                .problem(409, "conflict");
+        assertThat(ines.delete(classes + "/PRIVATE?version=1").errorAt("/code")).contains("another class first");
+        ines.delete(classes + "/" + code + "?version=2").ok();
+        assertThat(ines.get(classes).json().findValuesAsString("code")).doesNotContain(code);
+        assertThat(ines.get("/api/setup/assumptions").json().get("changes").toString())
+                .contains("Night run", "given up");
+    }
+}
