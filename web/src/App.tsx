@@ -37,6 +37,7 @@ const People = lazy(() => import('./features/setup/People'));
 const GettingReady = lazy(() => import('./features/setup/GettingReady'));
 const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
 const Workshop = lazy(() => import('./features/setup/Workshop'));
+const Everything = lazy(() => import('./features/setup/Everything'));
 const Matching = lazy(() => import('./features/setup/Matching'));
 const Places = lazy(() => import('./features/setup/Places'));
 const Outside = lazy(() => import('./features/setup/Outside'));
@@ -159,6 +160,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Matching />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'everything',
+            element: (
+              <ManagersOnly>
+                <Everything />
               </ManagersOnly>
             ),
           },

@@ -76,7 +76,7 @@ describe('forms about the owner', () => {
   it('add a trip with its distance as typed', async () => {
     const { body } = open(TripForm, { 'POST /api/vehicles/7/trips': { body: {} } });
     fill('Back on', '2027-01-10');
-    fill('Beyond everyday use, km', '9,000');
+    fill('Beyond everyday use', '9,000');
     press('Add the trip');
     await waitFor(() =>
       expect(body()).toEqual({ from: '2026-11-25', to: '2027-01-10', extraKm: 9_000 }),
@@ -88,7 +88,7 @@ describe('forms about the vehicle', () => {
   it('record a renewal with its proof', async () => {
     const { body } = open(RenewalForm, { 'POST /api/vehicles/7/renewals': { body: {} } });
     fill('Renewed on', '2024-05-01');
-    fill('At odometer, km', '98,000');
+    fill('At odometer', '98,000');
     press('Record it');
     await waitFor(() =>
       expect(body()).toMatchObject({

@@ -29,6 +29,7 @@ const KINDS = [
   { value: 'READINGS', label: 'odometer readings' },
   { value: 'RENEWALS', label: 'renewals' },
   { value: 'PARTS', label: 'parts and prices' },
+  { value: 'PEOPLE', label: 'people' },
 ];
 const ENCODINGS = [
   'UTF-8',
@@ -57,6 +58,7 @@ const LONG = 1000;
 
 /** A list as people have it: how it is understood is shown and can be changed, then it is taken. */
 export default function ImportList() {
+  const { manages } = useMe();
   const [file, setFile] = useState<File>();
   const [said, setSaid] = useState<Said>({});
   const [taken, setTaken] = useState<Schemas['Imported']>();
@@ -106,6 +108,15 @@ export default function ImportList() {
               </a>
             </span>
           ))}
+          . What is on file, in the same form:{' '}
+          {KINDS.filter((k) => manages || k.value !== 'PEOPLE').map((k, i) => (
+            <span key={k.value}>
+              {i > 0 && ', '}
+              <a href={`/api/imports/list?kind=${k.value}`} download>
+                {k.label}
+              </a>
+            </span>
+          ))}
           .
         </span>
       </div>
@@ -146,8 +157,14 @@ function Taken({ taken }: { taken: Schemas['Imported'] }) {
   return (
     <p className="done" role="status">
       {taken.made} {what} taken in{rest.length > 0 && `; ${rest.join(', ')}`}.{' '}
-      <Link to={taken.kind === 'PARTS' ? '/stores' : '/'}>
-        {taken.kind === 'PARTS' ? 'See the Stores' : 'See the Desk'}
+      <Link
+        to={taken.kind === 'PARTS' ? '/stores' : taken.kind === 'PEOPLE' ? '/setup/people' : '/'}
+      >
+        {taken.kind === 'PARTS'
+          ? 'See the Stores'
+          : taken.kind === 'PEOPLE'
+            ? 'Give them passwords'
+            : 'See the Desk'}
       </Link>
     </p>
   );
@@ -256,6 +273,7 @@ function Understood({
           />,
         )}
         {list.kind !== 'PARTS' &&
+          list.kind !== 'PEOPLE' &&
           field(
             'import-unit',
             'Odometers count',
@@ -298,7 +316,7 @@ function Understood({
               }))}
             />,
           )}
-        {(list.kind === 'VEHICLES' || list.kind === 'PARTS') &&
+        {(list.kind === 'VEHICLES' || list.kind === 'PARTS' || list.kind === 'PEOPLE') &&
           field(
             'import-existing',
             'What is on file',

@@ -62,7 +62,12 @@ export default function People() {
           {people?.map((p) => (
             <tr key={p.id} className={p.active ? '' : 'left-out'}>
               <td>{p.name}</td>
-              <td>{p.signIn}</td>
+              <td>
+                {p.signIn}
+                {!p.hasPassword && p.active && (
+                  <span className="second">no password yet: give one under Change</span>
+                )}
+              </td>
               <td>
                 {ROLES.find((r) => r.value === p.role)?.label}
                 {p.fleetId !== undefined && (

@@ -15,6 +15,7 @@ import {
 } from './setupQueries';
 import { NumberField } from '../../shared/ui/NumberField';
 import { UsageClasses } from './UsageClasses';
+import { formatNumber } from '../../shared/format';
 
 type Bay = Schemas['Bay'];
 type Fleet = Schemas['Fleet'];
@@ -63,7 +64,19 @@ function Bays() {
             {bays.map((b) => (
               <tr key={b.id} className={b.active ? '' : 'left-out'}>
                 <td>{b.name}</td>
-                <td>{b.note}</td>
+                <td>
+                  {[
+                    b.posts === undefined
+                      ? ''
+                      : b.posts === 0
+                        ? 'no posts'
+                        : `${b.posts} ${b.posts === 1 ? 'post' : 'posts'}`,
+                    b.carriesKg === undefined ? '' : `${formatNumber(b.carriesKg / 1000, 2)} t`,
+                    b.note,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </td>
                 <td>
                   {b.active ? CLASSES.find((c) => c.value === b.liftClass)?.label : 'given up'}
                 </td>
@@ -99,13 +112,13 @@ function Bays() {
 }
 
 function BayForm({ bay, onDone }: { bay?: Bay; onDone: () => void }) {
-  const [b, setB] = useState(bay ?? { name: '', note: '', liftClass: 1 });
+  const [b, setB] = useState<Schemas['NewBay']>(bay ?? { name: '', note: '', liftClass: 1 });
   const add = useAddBay(onDone);
   const change = useChangeBay(onDone);
   const sent = bay ? change : add;
   return (
     <Form
-      beside={['/name', '/note', '/liftClass']}
+      beside={['/name', '/note', '/liftClass', '/posts', '/carriesKg']}
       title={bay ? `Change ${bay.name}` : 'Add a bay'}
       send={bay ? 'Save' : 'Add'}
       pending={sent.isPending}
@@ -123,8 +136,23 @@ function BayForm({ bay, onDone }: { bay?: Bay; onDone: () => void }) {
         />
         <FieldNote error={sent.error} at="/name" />
       </div>
+      <div>
+        <label htmlFor="bay-posts">Posts of its lift, 0 for none</label>
+        <NumberField id="bay-posts" value={b.posts} onChange={(posts) => setB({ ...b, posts })} />
+        <FieldNote error={sent.error} at="/posts" />
+      </div>
+      <div>
+        <label htmlFor="bay-carries">Carries</label>
+        <NumberField
+          id="bay-carries"
+          unit="kg"
+          value={b.carriesKg}
+          onChange={(carriesKg) => setB({ ...b, carriesKg })}
+        />
+        <FieldNote error={sent.error} at="/carriesKg" />
+      </div>
       <div className="grow">
-        <label htmlFor="bay-note">What it is, such as: two posts, 3 t</label>
+        <label htmlFor="bay-note">What else it is, such as: high roof</label>
         <Input
           id="bay-note"
           value={b.note}

@@ -23,6 +23,7 @@ export default function Setup() {
           </>
         )}
         <NavLink to="/setup/import">Import a list</NavLink>
+        {me.manages && <NavLink to="/setup/everything">Everything as files</NavLink>}
       </nav>
       <Outlet />
     </div>

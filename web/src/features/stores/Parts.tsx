@@ -74,6 +74,7 @@ export default function Parts() {
         {desk && <Button onClick={() => setOpen('new')}>Add a part</Button>}
       </header>
       <ProblemNote error={error} retry={() => refetch()} />
+      {desk && <OfBooks />}
       {open === 'new' && <PartForm family={family} onClose={() => setOpen(undefined)} />}
       {shown?.length === 0 && (
         <p>
@@ -362,3 +363,60 @@ const itemsQuery = (code: string) =>
       return items.map((i) => ({ value: i.code, label: i.name }));
     },
   });
+
+const booksQuery = queryOptions({
+  queryKey: ['parts', 'of-books'],
+  queryFn: () => data(api.GET('/api/parts/of-books')),
+});
+
+/** Books that name parts the catalogue has not; each taken in with one touch, and out again. */
+function OfBooks() {
+  const client = useQueryClient();
+  const { data: books } = useQuery(booksQuery);
+  const [taken, setTaken] = useState<Schemas['NumberAndVersion'][]>();
+  const takeIn = useMutation({
+    mutationFn: (code: string) =>
+      data(api.POST('/api/parts/of-books/{code}', { params: { path: { code } } })),
+    onSuccess: (r) => {
+      setTaken(r.taken);
+      return client.invalidateQueries();
+    },
+  });
+  const back = useMutation({
+    mutationFn: (parts: Schemas['NumberAndVersion'][]) =>
+      data(api.POST('/api/parts/removals', { body: parts })),
+    onSuccess: () => {
+      setTaken(undefined);
+      return client.invalidateQueries();
+    },
+  });
+  if (!books || (books.length === 0 && !taken)) return null;
+  return (
+    <section className="of-books">
+      <ProblemNote error={takeIn.error ?? back.error} />
+      {taken && (
+        <p role="status">
+          {taken.length === 1 ? 'One part is' : `${taken.length} parts are`} in the catalogue now.{' '}
+          <button className="link" onClick={() => back.mutate(taken)}>
+            Take that back
+          </button>
+        </p>
+      )}
+      <ul className="plain">
+        {books.map((b) => (
+          <li key={b.familyCode}>
+            The book of {b.family} names {b.parts} {b.parts === 1 ? 'part' : 'parts'} that the
+            catalogue has not.{' '}
+            <button
+              className="link"
+              disabled={takeIn.isPending}
+              onClick={() => takeIn.mutate(b.familyCode)}
+            >
+              Take {b.parts === 1 ? 'it' : 'them'} in at the book’s prices
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

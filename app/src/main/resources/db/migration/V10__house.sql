@@ -59,3 +59,10 @@ CREATE TABLE family_rule (
     version      INT          NOT NULL,
     changed_by   VARCHAR(120) NOT NULL
 );
+
+-- tax is written as per cent, as on every bill
+UPDATE assumption SET amount = amount * 100 WHERE name = 'estimate.tax';
+
+-- what a bay is, in figures; null where nobody has said
+ALTER TABLE bay ADD COLUMN posts INT;
+ALTER TABLE bay ADD COLUMN carries_kg INT;

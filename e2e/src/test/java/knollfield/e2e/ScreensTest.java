@@ -27,7 +27,7 @@ class ScreensTest {
         "setup, /setup, Rates and costs",
         "people, /setup/people, Signs in as",
         "workshop, /setup/workshop, Working hours",
-        "matching, /setup/matching, Add a rule",
+        "matching, /setup/matching, Add a rule", "everything, /setup/everything, Passwords are not in it",
         "places, /setup/places, Add a fleet",
         "outside, /setup/outside, What a delivery is called",
         "kinds, /engines/new, Choose what the engine is like",

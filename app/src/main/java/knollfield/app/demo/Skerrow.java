@@ -18,6 +18,7 @@ import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.estimate.Estimates;
+import knollfield.app.job.Bay;
 import knollfield.app.job.Bays;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -189,10 +190,10 @@ class Skerrow implements SmartInitializingSingleton {
                 EnumSet.of(DayOfWeek.TUESDAY, DayOfWeek.FRIDAY),
                 Optional.empty(),
                 outside.get().version()));
-        bays.add("Bay 1", "two posts", 2);
-        bays.add("Bay 2", "two posts", 2);
-        bays.add("Bay 3", "low lift", 1);
-        bays.add("Bay 4", "high roof", 2);
+        bays.add(new Bay(0, "Bay 1", "two posts", 2, 2, 3500, true, 1));
+        bays.add(new Bay(0, "Bay 2", "two posts", 2, 2, 3500, true, 1));
+        bays.add(new Bay(0, "Bay 3", "low lift", 1, 0, 2500, true, 1));
+        bays.add(new Bay(0, "Bay 4", "high roof", 2, 4, 5000, true, 1));
         fleets.add(new Fleet(0, "Post and parcel", 2, "Bryluen Nance", "0555 010 11", Set.of(), 0));
         fleets.add(new Fleet(0, "Health visitors", 2, "Senara Angove", "0555 012 40", Set.of(), 0));
         fleets.add(new Fleet(0, "Fish co-operative", 1, "Pasco Maddern", "0555 013 07", Set.of(), 0));

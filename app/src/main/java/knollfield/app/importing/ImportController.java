@@ -16,11 +16,13 @@ import knollfield.app.importing.Understanding.Existing;
 import knollfield.app.importing.Understanding.Said;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
+import knollfield.app.security.CurrentPerson;
 import knollfield.core.units.DistanceUnit;
 import org.apache.commons.csv.CSVFormat;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -41,10 +43,14 @@ class ImportController {
     private static final int SHOWN = 200;
     private static final int SAMPLES = 3;
 
+    private final ListWriter writer;
+    private final CurrentPerson current;
     private final Importer imports;
     private final JsonMapper json;
 
-    ImportController(Importer imports, JsonMapper json) {
+    ImportController(Importer imports, JsonMapper json, ListWriter writer, CurrentPerson current) {
+        this.writer = writer;
+        this.current = current;
         this.imports = imports;
         this.json = json;
     }
@@ -202,6 +208,15 @@ class ImportController {
                 List.of(
                         kind.fields().stream().map(ImportField::words).toList(),
                         kind.fields().stream().map(ImportField::example).toList()));
+    }
+
+    /** What is on file, in the form of the template. */
+    @GetMapping("/list")
+    ResponseEntity<byte[]> list(@RequestParam ImportKind kind) {
+        if (kind == ImportKind.PEOPLE && !current.get().isManager()) {
+            throw new AccessDeniedException("people are the manager's");
+        }
+        return csv(kind.words() + "-on-file.csv", writer.of(kind));
     }
 
     private static ResponseEntity<byte[]> csv(String name, List<List<String>> rows) {

@@ -70,7 +70,16 @@ enum ImportField {
             "Price",
             "price|unit price|net price|cost|preis|vk|vk netto|preis netto|einzelpreis|listenpreis|prix|precio|prezzo|list price"),
     LIFE("Expected life", "expected km|life|life km|lebensdauer"),
-    LEAD_DAYS("Days to get it", "lead days|lead time|lieferzeit|delivery days|days");
+    LEAD_DAYS("Days to get it", "lead days|lead time|lieferzeit|delivery days|days"),
+    PERSON(
+            "Name of the person",
+            "name of the person|person|employee|staff|mitarbeiter|mechanic|technician|monteur|name"),
+    SIGN_IN(
+            "Signs in as",
+            "signs in as|sign in|sign in name|user|user name|username|login|benutzer|initials|kurzzeichen"),
+    ROLE("Role", "role|position|rolle|funktion|job"),
+    SKILLS("Works on", "works on|skills|kenntnisse"),
+    WORKING_DAYS("Working days", "working days|days|arbeitstage|tage");
 
     private final String words;
     private final List<String> names;
@@ -106,6 +115,11 @@ enum ImportField {
             case GRADE -> "original";
             case PRICE -> "49.50";
             case LEAD_DAYS -> "2";
+            case PERSON -> "name of the person";
+            case SIGN_IN -> "short name";
+            case ROLE -> "technician";
+            case SKILLS -> "belt; chain";
+            case WORKING_DAYS -> "Mon; Tue; Wed; Thu; Fri";
         };
     }
 

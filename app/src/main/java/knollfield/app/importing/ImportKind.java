@@ -21,12 +21,17 @@ import static knollfield.app.importing.ImportField.ODOMETER_UNIT;
 import static knollfield.app.importing.ImportField.OWNER;
 import static knollfield.app.importing.ImportField.PART_NAME;
 import static knollfield.app.importing.ImportField.PART_NUMBER;
+import static knollfield.app.importing.ImportField.PERSON;
 import static knollfield.app.importing.ImportField.PHONE;
 import static knollfield.app.importing.ImportField.PRICE;
 import static knollfield.app.importing.ImportField.REGISTRATION;
+import static knollfield.app.importing.ImportField.ROLE;
+import static knollfield.app.importing.ImportField.SIGN_IN;
+import static knollfield.app.importing.ImportField.SKILLS;
 import static knollfield.app.importing.ImportField.SOURCE;
 import static knollfield.app.importing.ImportField.USAGE;
 import static knollfield.app.importing.ImportField.VIN;
+import static knollfield.app.importing.ImportField.WORKING_DAYS;
 
 import java.util.List;
 import java.util.Set;
@@ -66,7 +71,8 @@ enum ImportKind {
     PARTS(
             "parts",
             Set.of(PART_NUMBER, ENGINE_FAMILY, ITEM, PRICE),
-            List.of(PART_NUMBER, PART_NAME, ENGINE_FAMILY, ITEM, PRICE, GRADE, LIFE, LEAD_DAYS));
+            List.of(PART_NUMBER, PART_NAME, ENGINE_FAMILY, ITEM, PRICE, GRADE, LIFE, LEAD_DAYS)),
+    PEOPLE("people", Set.of(PERSON, SIGN_IN), List.of(PERSON, SIGN_IN, ROLE, SKILLS, WORKING_DAYS, FLEET));
 
     private final String words;
     private final Set<ImportField> needed;

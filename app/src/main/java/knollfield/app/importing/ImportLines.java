@@ -2,10 +2,12 @@ package knollfield.app.importing;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Currency;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -27,6 +29,9 @@ import knollfield.app.importing.Understanding.Existing;
 import knollfield.app.parts.CatalogPart;
 import knollfield.app.parts.Catalogue;
 import knollfield.app.problem.FieldProblem;
+import knollfield.app.security.People;
+import knollfield.app.security.Person;
+import knollfield.app.security.Role;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Fleet;
@@ -37,6 +42,7 @@ import knollfield.app.vehicle.VinWarning;
 import knollfield.core.bundle.FitCheck;
 import knollfield.core.bundle.Grade;
 import knollfield.core.due.Condition;
+import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -94,6 +100,7 @@ final class ImportLines {
      * @param onFile number of the vehicle on file, where it is
      * @param fleetName a fleet to be made first, where it is not on file
      * @param part a part of the catalogue, new or changed
+     * @param person an account, new or changed
      */
     record Task(
             Line line,
@@ -102,7 +109,8 @@ final class ImportLines {
             Optional<String> fleetName,
             Optional<NewReading> reading,
             Optional<NewRenewal> renewal,
-            Optional<CatalogPart> part) {}
+            Optional<CatalogPart> part,
+            Optional<Person> person) {}
 
     private final Understanding as;
     private final Existing existing;
@@ -118,6 +126,7 @@ final class ImportLines {
     private final Map<String, EngineFamily> families = new HashMap<>();
     private final Map<String, CatalogPart> parts;
     private final Catalogue catalogue;
+    private final People people;
     private final Set<String> readings;
     private final Set<String> renewals;
     private final Map<String, Long> seen = new HashMap<>();
@@ -132,6 +141,7 @@ final class ImportLines {
             WorkshopSettings settings,
             Words words,
             Catalogue catalogue,
+            People people,
             ImportRepository imports,
             LocalDate today) {
         this.as = as;
@@ -142,6 +152,7 @@ final class ImportLines {
         this.settings = settings;
         this.words = words;
         this.catalogue = catalogue;
+        this.people = people;
         this.today = today;
         this.onFile = vehicles.all().stream()
                 .collect(Collectors.toMap(v -> Registration.key(v.registration()), Function.identity()));
@@ -173,6 +184,7 @@ final class ImportLines {
                         case READINGS -> reading(r);
                         case RENEWALS -> renewal(r);
                         case PARTS -> part(r);
+                        case PEOPLE -> person(r);
                     });
         }
         return tasks;
@@ -354,6 +366,7 @@ final class ImportLines {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 Optional.empty());
     }
 
@@ -369,7 +382,11 @@ final class ImportLines {
         Long before = key.isEmpty() ? null : seen.putIfAbsent(key, r.row.line());
         if (before != null) {
             r.problem(
-                    as.kind() == ImportKind.PARTS ? ImportField.PART_NUMBER : ImportField.REGISTRATION,
+                    switch (as.kind()) {
+                        case PARTS -> ImportField.PART_NUMBER;
+                        case PEOPLE -> ImportField.SIGN_IN;
+                        case VEHICLES, READINGS, RENEWALS -> ImportField.REGISTRATION;
+                    },
                     "%s stands in this list twice, first in line %d.".formatted(what, before));
         }
     }
@@ -477,6 +494,7 @@ final class ImportLines {
                 newFleet.isEmpty() ? Optional.empty() : Optional.of(newFleet),
                 reading,
                 renewal,
+                Optional.empty(),
                 Optional.empty());
     }
 
@@ -724,6 +742,7 @@ final class ImportLines {
                         Optional.empty(),
                         reading,
                         Optional.empty(),
+                        Optional.empty(),
                         Optional.empty())
                 : task(line);
     }
@@ -762,6 +781,7 @@ final class ImportLines {
                         Optional.empty(),
                         Optional.empty(),
                         renewal,
+                        Optional.empty(),
                         Optional.empty())
                 : task(line);
     }
@@ -870,8 +890,94 @@ final class ImportLines {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty(),
-                        Optional.of(part))
+                        Optional.of(part),
+                        Optional.empty())
                 : task(line);
+    }
+
+    private Task person(Reader r) {
+        String name = r.needed(ImportField.PERSON, 120);
+        String signIn = r.needed(ImportField.SIGN_IN, 60);
+        once(r, signIn.toLowerCase(Locale.ROOT), signIn);
+        Optional<Person> known = people.all().stream()
+                .filter(p -> p.signIn().equalsIgnoreCase(signIn))
+                .findFirst();
+        Set<Role> roles =
+                r.set(ImportField.ROLE, ImportLines::role, "manager, front desk, technician or fleet contact");
+        Role role = roles.stream().findFirst().or(() -> known.map(Person::role)).orElse(Role.TECHNICIAN);
+        String fleetName = r.text(ImportField.FLEET, 80);
+        Optional<Fleet> fleet = Optional.ofNullable(fleets.get(fleetName.toLowerCase(Locale.ROOT)));
+        if (!fleetName.isEmpty() && fleet.isEmpty()) {
+            r.problem(ImportField.FLEET, "There is no fleet \"%s\".".formatted(fleetName));
+        }
+        boolean technician = role == Role.TECHNICIAN;
+        Set<Drive> skills = r.set(ImportField.SKILLS, ImportLines::drive, "belt, belt in oil or chain");
+        Set<DayOfWeek> days = r.set(ImportField.WORKING_DAYS, ImportLines::weekday, "a day of the week, such as Mon");
+        Optional<Person> before = known.filter(k -> k.role() == role);
+        Person person = new Person(
+                known.map(Person::id).orElse(0L),
+                known.map(Person::signIn).orElse(signIn),
+                name,
+                role,
+                role == Role.FLEET_CONTACT
+                        ? fleet.map(Fleet::id).or(() -> known.flatMap(Person::fleetId))
+                        : Optional.empty(),
+                !technician
+                        ? Set.of()
+                        : skills.isEmpty() ? before.map(Person::skills).orElse(Set.of(Drive.BELT)) : skills,
+                !technician
+                        ? Set.of()
+                        : days.isEmpty()
+                                ? before.map(Person::workingDays)
+                                        .orElse(EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY))
+                                : days,
+                days.isEmpty() ? before.flatMap(Person::hours) : Optional.empty(),
+                known.map(Person::active).orElse(true),
+                known.map(Person::version).orElse(1));
+        if (known.isEmpty()) {
+            people.invitable(person)
+                    .problems()
+                    .forEach(p -> r.problem(
+                            p.pointer().equals("/fleetId") ? ImportField.FLEET : ImportField.SIGN_IN, p.detail()));
+        }
+        Action action = known.isEmpty()
+                ? Action.NEW
+                : known.get().equals(person) ? Action.SAME : existing == Existing.UPDATE ? Action.UPDATE : Action.SKIP;
+        Line line = r.line(action, name);
+        return line.action() == Action.NEW || line.action() == Action.UPDATE
+                ? new Task(
+                        line,
+                        Optional.empty(),
+                        OptionalLong.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.of(person))
+                : task(line);
+    }
+
+    private static @Nullable Role role(String name) {
+        return Arrays.stream(Role.values())
+                .filter(x -> x.name().replace('_', ' ').equalsIgnoreCase(ImportField.plain(name)))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private static @Nullable Drive drive(String name) {
+        return Arrays.stream(Drive.values())
+                .filter(d -> d.words().equals(name) || d.name().equalsIgnoreCase(name))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** A day by its whole name or its first three letters. */
+    private static @Nullable DayOfWeek weekday(String name) {
+        return Arrays.stream(DayOfWeek.values())
+                .filter(d ->
+                        name.length() >= 3 && d.name().toLowerCase(Locale.ROOT).startsWith(name))
+                .findFirst()
+                .orElse(null);
     }
 
     /** A whole number; one that no such figure reaches stays too large, so that it is refused and not turned round. */

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import knollfield.app.security.People;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -26,7 +27,20 @@ class ImportRepository {
 
     /** The key column of each table an import touches; no other name gets into a statement. */
     private static final Map<String, String> KEYS = Map.of(
-            "VEHICLE", "id", "READING", "id", "RENEWAL", "id", "VEHICLE_LOG", "id", "FLEET", "id", "PART", "number");
+            "VEHICLE",
+            "id",
+            "READING",
+            "id",
+            "RENEWAL",
+            "id",
+            "VEHICLE_LOG",
+            "id",
+            "FLEET",
+            "id",
+            "PART",
+            "number",
+            "PERSON",
+            "sign_in");
 
     private final JdbcClient jdbc;
     /** One that writes what is null too: a column that was empty is put back empty. */
@@ -132,6 +146,8 @@ class ImportRepository {
                 .findFirst()
                 .map(row -> {
                     Map<String, @Nullable Object> plain = new LinkedHashMap<>();
+                    // what signs somebody in is in no other place
+                    row.remove("PASSWORD_HASH");
                     row.forEach((column, value) -> plain.put(
                             column,
                             value == null || value instanceof Number || value instanceof Boolean
@@ -228,15 +244,20 @@ class ImportRepository {
                 .optional();
     }
 
-    /** True where a part is on the shelf, on order, or chosen for a job. */
-    boolean isPartUsed(String number) {
+    /** True where somebody can sign in, or has work, an absence or a view of their own. */
+    boolean isPersonUsed(String signIn) {
         return jdbc.sql("""
-                                SELECT (SELECT COUNT(*) FROM stock WHERE part_number = :number)
-                                     + (SELECT COUNT(*) FROM part_order WHERE part_number = :number)
-                                     + (SELECT COUNT(*) FROM job WHERE LOCATE(:quoted, scope) > 0)
+                                SELECT COUNT(*) FROM person p
+                                WHERE p.sign_in = :who
+                                  AND (p.password_hash <> :none
+                                       OR EXISTS (SELECT 1 FROM job j WHERE j.technician_id = p.id)
+                                       OR EXISTS (SELECT 1 FROM no_show n WHERE n.technician_id = p.id)
+                                       OR EXISTS (SELECT 1 FROM absence a WHERE a.person_id = p.id)
+                                       OR EXISTS (SELECT 1 FROM saved_view v WHERE v.person_id = p.id)
+                                       OR EXISTS (SELECT 1 FROM board_change b WHERE b.person_id = p.id))
                                 """)
-                        .param("number", number)
-                        .param("quoted", json.writeValueAsString(number))
+                        .param("who", signIn)
+                        .param("none", People.NO_PASSWORD)
                         .query(Integer.class)
                         .single()
                 > 0;

@@ -29,6 +29,8 @@ import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.People;
+import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
@@ -57,6 +59,7 @@ public class Importer {
     private final Catalogue catalogue;
     private final WorkshopSettings settings;
     private final Words words;
+    private final People people;
     private final ImportRepository imports;
     private final Made made;
     private final CurrentPerson current;
@@ -73,6 +76,7 @@ public class Importer {
             Catalogue catalogue,
             WorkshopSettings settings,
             Words words,
+            People people,
             ImportRepository imports,
             Made made,
             CurrentPerson current,
@@ -85,6 +89,7 @@ public class Importer {
         this.catalogue = catalogue;
         this.settings = settings;
         this.words = words;
+        this.people = people;
         this.imports = imports;
         this.made = made;
         this.current = current;
@@ -128,6 +133,9 @@ public class Importer {
                     "/file", "The file has more than %,d lines; split it.".formatted(SheetReader.MOST_ROWS));
         }
         Understanding as = Understanding.of(sheet, said, clock.today(), usualClass());
+        if (as.kind() == ImportKind.PEOPLE && !current.get().isManager()) {
+            throw new InvalidInput("/kind", "Only a manager takes in people.");
+        }
         if (!settings.usageClasses().containsKey(as.usageClass())) {
             throw new InvalidInput("/usageClass", "There is no usage class \"%s\".".formatted(as.usageClass()));
         }
@@ -163,7 +171,8 @@ public class Importer {
     }
 
     private ImportLines lines(Understanding as, Existing existing) {
-        return new ImportLines(as, existing, vehicles, book, rules, settings, words, catalogue, imports, clock.today());
+        return new ImportLines(
+                as, existing, vehicles, book, rules, settings, words, catalogue, people, imports, clock.today());
     }
 
     /**
@@ -241,6 +250,7 @@ public class Importer {
             if (task.part().isPresent()) {
                 store(task.part().get(), task.line().action() == Action.NEW, rows);
             }
+            task.person().ifPresent(p -> store(p, task.line().action() == Action.NEW, rows));
             if (id.isPresent()) {
                 long vehicle = id.getAsLong();
                 touched.add(vehicle);
@@ -293,6 +303,16 @@ public class Importer {
         rows.add(new Touched("PART", part.number(), imports.version("PART", part.number()), before));
     }
 
+    private void store(Person person, boolean isNew, List<Touched> rows) {
+        Optional<String> before = isNew ? Optional.empty() : imports.body("PERSON", person.signIn());
+        if (isNew) {
+            people.invite(person);
+        } else {
+            people.change(person);
+        }
+        rows.add(new Touched("PERSON", person.signIn(), imports.version("PERSON", person.signIn()), before));
+    }
+
     private void store(long vehicle, ImportLines.NewRenewal r) {
         String by = current.get().name();
         for (String item : r.items()) {
@@ -339,7 +359,7 @@ public class Importer {
             }
         }
         touched.addAll(imports.vehiclesOf(keys(rows, "READING"), keys(rows, "RENEWAL")));
-        for (String table : List.of("VEHICLE_LOG", "READING", "RENEWAL", "VEHICLE", "PART", "FLEET")) {
+        for (String table : List.of("VEHICLE_LOG", "READING", "RENEWAL", "VEHICLE", "PART", "PERSON", "FLEET")) {
             rows.stream().filter(r -> r.table().equals(table)).forEach(r -> {
                 if (r.before().isPresent()) {
                     imports.restore(r);
@@ -368,7 +388,7 @@ public class Importer {
         vehicles.all().forEach(v -> registrations.put(Long.toString(v.id()), v.registration()));
         for (Touched row : rows) {
             String name = row.table().equals("VEHICLE") ? registrations.get(row.key()) : row.key();
-            boolean versioned = row.table().equals("VEHICLE") || row.table().equals("PART");
+            boolean versioned = Set.of("VEHICLE", "PART", "PERSON").contains(row.table());
             if (versioned) {
                 OptionalInt now = imports.version(row.table(), row.key());
                 OptionalInt then = row.versionAfter().isPresent() ? row.versionAfter() : OptionalInt.of(1);
@@ -381,8 +401,11 @@ public class Importer {
                 imports.restsOnVehicle(Long.parseLong(row.key()), readings, renewals)
                         .ifPresent(what -> resting.add("%s has %s.".formatted(name, what)));
             }
-            if (row.table().equals("PART") && row.before().isEmpty() && imports.isPartUsed(row.key())) {
+            if (row.table().equals("PART") && row.before().isEmpty() && catalogue.isUsed(row.key())) {
                 resting.add("Part %s is used.".formatted(row.key()));
+            }
+            if (row.table().equals("PERSON") && row.before().isEmpty() && imports.isPersonUsed(row.key())) {
+                resting.add("%s has a password, or has done something here.".formatted(row.key()));
             }
             if (row.table().equals("FLEET") && imports.isFleetUsed(Long.parseLong(row.key()), keys(rows, "VEHICLE"))) {
                 resting.add("A fleet that it made has other vehicles or contacts.");

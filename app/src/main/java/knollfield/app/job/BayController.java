@@ -23,10 +23,22 @@ class BayController {
     }
 
     /** @param liftClass 1 light, 2 heavy */
-    record NewBay(@Nullable String name, @Nullable String note, int liftClass) {}
+    record NewBay(
+            @Nullable String name,
+            @Nullable String note,
+            int liftClass,
+            @Nullable Integer posts,
+            @Nullable Integer carriesKg) {}
 
     /** @param active false gives the bay up */
-    record BayChange(@Nullable String name, @Nullable String note, int liftClass, boolean active, int version) {}
+    record BayChange(
+            @Nullable String name,
+            @Nullable String note,
+            int liftClass,
+            @Nullable Integer posts,
+            @Nullable Integer carriesKg,
+            boolean active,
+            int version) {}
 
     @GetMapping
     List<Bay> all() {
@@ -35,13 +47,14 @@ class BayController {
 
     @PostMapping
     List<Bay> add(@RequestBody NewBay b) {
-        bays.add(text(b.name()), text(b.note()), b.liftClass());
+        bays.add(new Bay(0, text(b.name()), text(b.note()), b.liftClass(), b.posts(), b.carriesKg(), true, 1));
         return bays.all();
     }
 
     @PutMapping("/{id}")
     List<Bay> change(@PathVariable long id, @RequestBody BayChange b) {
-        bays.change(new Bay(id, text(b.name()), text(b.note()), b.liftClass(), b.active(), b.version()));
+        bays.change(new Bay(
+                id, text(b.name()), text(b.note()), b.liftClass(), b.posts(), b.carriesKg(), b.active(), b.version()));
         return bays.all();
     }
 

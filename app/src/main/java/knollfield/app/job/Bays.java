@@ -32,10 +32,10 @@ public class Bays {
 
     /** @throws InvalidInput for a name that is missing, too long or taken, and a class that is none */
     @Transactional
-    public void add(String name, String note, int liftClass) {
+    public void add(Bay bay) {
         repository.lockBoard();
-        check(0, name, note, liftClass);
-        repository.addBay(name.strip(), note.strip(), liftClass);
+        check(bay);
+        repository.addBay(stripped(bay));
     }
 
     /**
@@ -52,7 +52,7 @@ public class Bays {
                 .findFirst()
                 .orElseThrow(() -> new NotFound("There is no bay " + bay.id() + "."));
         if (bay.active()) {
-            check(bay.id(), bay.name(), bay.note(), bay.liftClass());
+            check(bay);
         }
         List<Job> promised = repository.open().stream()
                 .filter(j -> j.booking().filter(b -> b.bayId() == bay.id()).isPresent())
@@ -72,26 +72,49 @@ public class Bays {
                     "%s is promised to heavy vehicles: %s. Give them another place first."
                             .formatted(before.name(), named(heavier)));
         }
-        if (!repository.updateBay(new Bay(
-                bay.id(), bay.name().strip(), bay.note().strip(), bay.liftClass(), bay.active(), bay.version()))) {
+        if (!repository.updateBay(stripped(bay))) {
             throw new Conflict("%s was changed by somebody else; now: %s%s. Yours was not saved."
                     .formatted(before.name(), before.name(), before.active() ? "" : ", given up"));
         }
     }
 
-    private void check(long id, String name, String note, int liftClass) {
+    private static Bay stripped(Bay b) {
+        return new Bay(
+                b.id(),
+                b.name().strip(),
+                b.note().strip(),
+                b.liftClass(),
+                b.posts(),
+                b.carriesKg(),
+                b.active(),
+                b.version());
+    }
+
+    private void check(Bay bay) {
+        Integer posts = bay.posts();
+        Integer carries = bay.carriesKg();
         new Checks()
-                .text(name, 40, "/name", "The name of the bay")
-                .that(note.length() <= 60, "/note", "What it is: at most 60 characters.")
-                .that(liftClass >= 1 && liftClass <= HEAVIEST, "/liftClass", "A bay takes light or heavy vehicles.")
+                .text(bay.name(), 40, "/name", "The name of the bay")
+                .that(bay.note().length() <= 60, "/note", "What it is: at most 60 characters.")
+                .that(
+                        bay.liftClass() >= 1 && bay.liftClass() <= HEAVIEST,
+                        "/liftClass",
+                        "A bay takes light or heavy vehicles.")
+                .that(posts == null || (posts >= 0 && posts <= 8), "/posts", "A lift has 0 to 8 posts.")
+                .that(
+                        carries == null || (carries >= 100 && carries <= 60_000),
+                        "/carriesKg",
+                        "A lift carries 100 to 60,000 kg.")
                 .orThrow();
-        String key = name.strip().toLowerCase(Locale.ROOT);
+        String key = bay.name().strip().toLowerCase(Locale.ROOT);
         boolean taken = repository.bays().stream()
-                .anyMatch(b -> b.id() != id
+                .anyMatch(b -> b.id() != bay.id()
                         && b.active()
                         && b.name().toLowerCase(Locale.ROOT).equals(key));
         if (taken) {
-            throw new InvalidInput("/name", "There is a bay \"%s\" already.".formatted(name.strip()));
+            throw new InvalidInput(
+                    "/name",
+                    "There is a bay \"%s\" already.".formatted(bay.name().strip()));
         }
     }
 

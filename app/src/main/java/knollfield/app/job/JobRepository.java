@@ -106,22 +106,29 @@ public class JobRepository {
 
     /** Every bay there is or was. */
     List<Bay> bays() {
-        return jdbc.sql("SELECT id, name, note, lift_class, active, version FROM bay ORDER BY name")
+        return jdbc.sql("SELECT id, name, note, lift_class, posts, carries_kg, active, version FROM bay ORDER BY name")
                 .query((rs, row) -> new Bay(
                         rs.getLong("id"),
                         rs.getString("name"),
                         rs.getString("note"),
                         rs.getInt("lift_class"),
+                        rs.getObject("posts", Integer.class),
+                        rs.getObject("carries_kg", Integer.class),
                         rs.getBoolean("active"),
                         rs.getInt("version")))
                 .list();
     }
 
-    void addBay(String name, String note, int liftClass) {
-        jdbc.sql("INSERT INTO bay (name, note, lift_class) VALUES (:name, :note, :lift)")
-                .param("name", name)
-                .param("note", note)
-                .param("lift", liftClass)
+    void addBay(Bay bay) {
+        jdbc.sql("""
+                        INSERT INTO bay (name, note, lift_class, posts, carries_kg)
+                        VALUES (:name, :note, :lift, :posts, :carries)
+                        """)
+                .param("name", bay.name())
+                .param("note", bay.note())
+                .param("lift", bay.liftClass())
+                .param("posts", bay.posts())
+                .param("carries", bay.carriesKg())
                 .update();
     }
 
@@ -129,12 +136,15 @@ public class JobRepository {
     boolean updateBay(Bay bay) {
         return jdbc.sql("""
                         UPDATE bay
-                        SET name = :name, note = :note, lift_class = :lift, active = :active, version = version + 1
+                        SET name = :name, note = :note, lift_class = :lift, posts = :posts, carries_kg = :carries,
+                            active = :active, version = version + 1
                         WHERE id = :id AND version = :version
                         """)
                         .param("name", bay.name())
                         .param("note", bay.note())
                         .param("lift", bay.liftClass())
+                        .param("posts", bay.posts())
+                        .param("carries", bay.carriesKg())
                         .param("active", bay.active())
                         .param("id", bay.id())
                         .param("version", bay.version())

@@ -11,6 +11,7 @@ import knollfield.core.bundle.Grade;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The catalogue's rows. */
 @Repository
@@ -26,9 +27,11 @@ class PartRepository {
     private static final String BY_GRADE = "CASE grade WHEN 'ORIGINAL' THEN 1 WHEN 'EQUAL' THEN 2 ELSE 3 END";
 
     private final JdbcClient jdbc;
+    private final JsonMapper json;
 
-    PartRepository(JdbcClient jdbc) {
+    PartRepository(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;
+        this.json = json;
     }
 
     List<CatalogPart> all() {
@@ -71,6 +74,29 @@ class PartRepository {
                                             version = version + 1
                                         WHERE number = :number AND version = :version
                                         """), part).param("version", part.version()).update() == 1;
+    }
+
+    /** False where the version is no longer the current one. */
+    boolean delete(String number, int version) {
+        return jdbc.sql("DELETE FROM part WHERE number = :number AND version = :version")
+                        .param("number", number)
+                        .param("version", version)
+                        .update()
+                == 1;
+    }
+
+    /** True where a part is on the shelf, on order, or chosen for a job. */
+    boolean isUsed(String number) {
+        return jdbc.sql("""
+                                SELECT (SELECT COUNT(*) FROM stock WHERE part_number = :number)
+                                     + (SELECT COUNT(*) FROM part_order WHERE part_number = :number)
+                                     + (SELECT COUNT(*) FROM job WHERE LOCATE(:quoted, scope) > 0)
+                                """)
+                        .param("number", number)
+                        .param("quoted", json.writeValueAsString(number))
+                        .query(Integer.class)
+                        .single()
+                > 0;
     }
 
     private static JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, CatalogPart p) {

@@ -1,6 +1,7 @@
 package knollfield.app.parts;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -111,6 +112,46 @@ class PartsController {
         Map<String, PartsSupplier.Quote> quotes = supplier.ask(parts, clock.today()).stream()
                 .collect(Collectors.toMap(PartsSupplier.Quote::number, Function.identity()));
         return parts.stream().map(p -> view(p, quotes.get(p.number()))).toList();
+    }
+
+    /**
+     * A family whose book names parts that the catalogue has not.
+     *
+     * @param parts how many
+     */
+    record BookParts(String familyCode, String family, int parts) {}
+
+    record NumberAndVersion(String number, int version) {}
+
+    /** @param taken what takes it back, sent as a removal of each */
+    record PartsTaken(List<PartView> parts, List<NumberAndVersion> taken) {}
+
+    @GetMapping("/of-books")
+    List<BookParts> ofBooks() {
+        return book.newest().values().stream()
+                .map(f -> new BookParts(
+                        f.family().code(),
+                        f.family().name(),
+                        catalogue.missingOf(f.family()).size()))
+                .filter(b -> b.parts() > 0)
+                .sorted(Comparator.comparing(BookParts::family))
+                .toList();
+    }
+
+    @PostMapping("/of-books/{code}")
+    PartsTaken takeIn(@PathVariable String code) {
+        List<CatalogPart> taken = catalogue.takeIn(code);
+        return new PartsTaken(
+                list(),
+                taken.stream().map(p -> new NumberAndVersion(p.number(), 1)).toList());
+    }
+
+    /** Takes parts out again, all or none. */
+    @PostMapping("/removals")
+    List<PartView> remove(@RequestBody List<NumberAndVersion> parts) {
+        catalogue.remove(parts.stream()
+                .collect(Collectors.toMap(NumberAndVersion::number, NumberAndVersion::version, (a, b) -> a)));
+        return list();
     }
 
     @PostMapping

@@ -22,6 +22,9 @@ public class People {
     private static final int MIN_PASSWORD = 8;
     private static final int MAX_PASSWORD_BYTES = 72; // what BCrypt reads; more would be cut off silently
 
+    /** Stands where somebody has no password yet; no password is hashed to it. */
+    public static final String NO_PASSWORD = "{bcrypt}none";
+
     private final PersonRepository people;
     private final PasswordEncoder passwords;
 
@@ -53,6 +56,37 @@ public class People {
         Person person = new Person(
                 0, signIn.strip(), name.strip(), role, fleetId, skills, days(workingDays, hours), hours, true, 1);
         people.add(person, hash(password));
+    }
+
+    /**
+     * Adds an account that nobody can sign in with until a manager gives it a password, as from a list.
+     *
+     * @throws InvalidInput as {@link #add} does, the password aside
+     */
+    @Transactional
+    public void invite(Person person) {
+        invitable(person).orThrow();
+        people.add(person, NO_PASSWORD);
+    }
+
+    /** What keeps an account from being invited. */
+    public Checks invitable(Person person) {
+        return check(person.name(), person.role(), person.fleetId())
+                .text(person.signIn(), 60, "/signIn", "The sign-in name")
+                .that(
+                        people.findBySignIn(person.signIn().strip()).isEmpty(),
+                        "/signIn",
+                        "\"%s\" is taken.".formatted(person.signIn()));
+    }
+
+    /** Everybody on file, those switched off too. */
+    public List<Person> all() {
+        return people.all();
+    }
+
+    /** Accounts that have no password yet. */
+    public Set<Long> withoutPassword() {
+        return people.withPasswordHash(NO_PASSWORD);
     }
 
     /**

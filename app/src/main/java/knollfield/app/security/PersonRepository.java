@@ -78,6 +78,14 @@ public class PersonRepository {
                 == 1;
     }
 
+    /** Accounts whose password is kept as {@code hash}. */
+    Set<Long> withPasswordHash(String hash) {
+        return Set.copyOf(jdbc.sql("SELECT id FROM person WHERE password_hash = :hash")
+                .param("hash", hash)
+                .query(Long.class)
+                .list());
+    }
+
     /** All people, by name. */
     public List<Person> all() {
         return jdbc.sql("SELECT " + COLUMNS + " FROM person ORDER BY name")

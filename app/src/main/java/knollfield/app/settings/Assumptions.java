@@ -47,6 +47,7 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String PLAN_UNPLANNED = "plan.unplanned";
     private static final String CONSENT_DAYS = "plan.consentDays";
 
+    private static final double USUAL_TAX_PERCENT = 20;
     private static final String CURRENCY = "in the workshop's currency";
 
     public Assumptions {
@@ -130,7 +131,7 @@ public record Assumptions(Map<String, Double> changed) {
                 0,
                 365,
                 true));
-        all.add(new Assumption(TAX, "Estimates", "Tax on everything", "share", 0.2, 0, 0.99, false));
+        all.add(new Assumption(TAX, "Estimates", "Tax on everything", "%", USUAL_TAX_PERCENT, 0, 99, false));
         all.add(new Assumption(LOW, "Estimates", "Labour at best", "share of the likely one", 0.9, 0.1, 1, false));
         all.add(new Assumption(HIGH, "Estimates", "Labour at worst", "share of the likely one", 1.25, 1, 5, false));
         all.add(new Assumption(
@@ -236,7 +237,7 @@ public record Assumptions(Map<String, Double> changed) {
                 value(HIGH).orElse(1.25),
                 Math.round(value(CONSUMABLES).orElse(8.0) * minorPerUnit),
                 toolHireMinor,
-                value(TAX).orElse(0.2));
+                value(TAX).orElse(USUAL_TAX_PERCENT) / 100);
     }
 
     /** What a plan is weighed by, with {@code minorPerUnit} minor units to one of the workshop's currency. */

@@ -37,7 +37,10 @@ class PeopleController {
         this.hours = hours;
     }
 
-    /** @param hours own ones of a technician, all seven days; null: as the workshop works, on the working days */
+    /**
+     * @param hours own ones of a technician, all seven days; null: as the workshop works, on the working days
+     * @param hasPassword false for one who came with a list and cannot sign in yet
+     */
     record PersonView(
             long id,
             String signIn,
@@ -48,6 +51,7 @@ class PeopleController {
             Set<DayOfWeek> workingDays,
             @Nullable List<HoursView.DayHours> hours,
             boolean active,
+            boolean hasPassword,
             int version) {}
 
     record NewPerson(
@@ -74,7 +78,10 @@ class PeopleController {
 
     @GetMapping("/people")
     List<PersonView> people() {
-        return repository.all().stream().map(PeopleController::view).toList();
+        Set<Long> without = people.withoutPassword();
+        return repository.all().stream()
+                .map(p -> view(p, !without.contains(p.id())))
+                .toList();
     }
 
     @PostMapping("/people")
@@ -123,7 +130,7 @@ class PeopleController {
         return people();
     }
 
-    private static PersonView view(Person p) {
+    private static PersonView view(Person p, boolean hasPassword) {
         return new PersonView(
                 p.id(),
                 p.signIn(),
@@ -134,6 +141,7 @@ class PeopleController {
                 p.workingDays(),
                 p.hours().map(HoursView::of).orElse(null),
                 p.active(),
+                hasPassword,
                 p.version());
     }
 

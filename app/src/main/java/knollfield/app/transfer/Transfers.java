@@ -23,6 +23,7 @@ import java.util.zip.ZipOutputStream;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.hours.Hours;
 import knollfield.app.problem.InvalidInput;
+import knollfield.app.security.People;
 import knollfield.app.settings.Houses;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
@@ -118,9 +119,6 @@ class Transfers {
             .setQuoteMode(QuoteMode.ALL_NON_NULL)
             .setNullString("")
             .get();
-
-    /** Stands where somebody has no password yet; no password is hashed to it. */
-    private static final String NO_PASSWORD = "{bcrypt}none";
 
     private final TransferRepository repository;
     private final ApplicationEventPublisher events;
@@ -343,7 +341,7 @@ class Transfers {
         switch (table) {
             case "person" -> {
                 all.add("password_hash");
-                more.add(NO_PASSWORD);
+                more.add(People.NO_PASSWORD);
                 repository.insert(table, all, more);
             }
             case "engine_family" -> {
@@ -383,7 +381,7 @@ class Transfers {
             values.remove(all.indexOf("id"));
             all.remove("id");
             all.add("password_hash");
-            values.add(NO_PASSWORD);
+            values.add(People.NO_PASSWORD);
             repository.insert("person", all, values);
         });
     }

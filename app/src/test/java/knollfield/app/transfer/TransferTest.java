@@ -179,7 +179,6 @@ class TransferTest {
             "/api/desk?limit=500",
             "/api/board?days=14",
             "/api/engines",
-            "/api/setup/people",
             "/api/stores",
             "/api/vehicles/1",
             "/api/setup/house",
