@@ -1,10 +1,40 @@
+import { useRef, useState } from 'react';
 import type { Schemas } from '../api/client';
+import { formatNumber } from '../shared/format';
 import { freeRuns, loopPoints, teethOf } from './bookPath';
 
 type Loop = Schemas['LoopView'];
 
-/** The loop as the book has it: every tooth, tight and slack runs, rotation, marks, and the order it is laid on. */
-export function BookPathPicture({ path }: { path: Loop }) {
+/** What arrow keys move a wheel by, mm; x to the right, y upward. */
+const KEYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+const tenth = (mm: number) => Math.round(mm * 10) / 10;
+
+/**
+ * The loop as the book has it: every tooth, tight and slack runs, rotation, marks, and the order it is laid on. With
+ * `onMove` its wheels are dragged, or moved by the arrow keys.
+ */
+export function BookPathPicture({
+  path,
+  onMove,
+}: {
+  path: Loop;
+  /** the wheel's new place, mm; `done` once it is let go */
+  onMove?: (wheel: number, x: number, y: number, done: boolean) => void;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
+  // while a wheel is carried the picture keeps its frame, or the wheel would run from the hand
+  const [held, setHeld] = useState<{ wheel: number; box: string; dx: number; dy: number }>();
+  const at = (e: { clientX: number; clientY: number }) => {
+    const m = svg.current!.getScreenCTM()!.inverse();
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m);
+    return { x: p.x, y: -p.y };
+  };
   const wheels = path.pulleys;
   const xs = wheels.flatMap((p) => [p.x - p.radiusMm, p.x + p.radiusMm]);
   const ys = wheels.flatMap((p) => [-p.y - p.radiusMm, -p.y + p.radiusMm]);
@@ -23,8 +53,9 @@ export function BookPathPicture({ path }: { path: Loop }) {
   return (
     <svg
       className="book-path"
-      viewBox={box.map((v) => v.toFixed(0)).join(' ')}
-      role="img"
+      ref={svg}
+      viewBox={held?.box ?? box.map((v) => v.toFixed(0)).join(' ')}
+      role={onMove ? 'group' : 'img'}
       aria-label={pathWords(path)}
     >
       <path
@@ -51,8 +82,43 @@ export function BookPathPicture({ path }: { path: Loop }) {
         />
       ))}
       {crank && <Rotation x={crank.x} y={-crank.y} clockwise={path.clockwise} />}
-      {wheels.map((p) => (
-        <g key={p.code} className={p.teeth ? 'wheel toothed' : 'wheel'}>
+      {wheels.map((p, i) => (
+        <g
+          key={p.code}
+          className={`${p.teeth ? 'wheel toothed' : 'wheel'}${onMove ? ' movable' : ''}`}
+          {...(onMove && {
+            tabIndex: 0,
+            role: 'button',
+            'aria-label': `${p.name} at ${formatNumber(p.x, 1)} mm, ${formatNumber(p.y, 1)} mm; arrow keys move it by a millimetre, with Shift by ten`,
+            onPointerDown: (e: React.PointerEvent<SVGGElement>) => {
+              e.currentTarget.setPointerCapture(e.pointerId);
+              const from = at(e);
+              setHeld({
+                wheel: i,
+                box: box.map((v) => v.toFixed(0)).join(' '),
+                dx: p.x - from.x,
+                dy: p.y - from.y,
+              });
+            },
+            onPointerMove: (e: React.PointerEvent) => {
+              if (held?.wheel !== i) return;
+              const to = at(e);
+              onMove(i, tenth(to.x + held.dx), tenth(to.y + held.dy), false);
+            },
+            onPointerUp: () => {
+              if (held?.wheel !== i) return;
+              setHeld(undefined);
+              onMove(i, p.x, p.y, true);
+            },
+            onKeyDown: (e: React.KeyboardEvent) => {
+              const step = KEYS[e.key];
+              if (!step) return;
+              e.preventDefault();
+              const by = e.shiftKey ? 10 : 1;
+              onMove(i, tenth(p.x + by * step[0]), tenth(p.y + by * step[1]), true);
+            },
+          })}
+        >
           <circle cx={p.x} cy={-p.y} r={Math.max(3, p.radiusMm - 7)} />
           {p.marked && (
             <>
@@ -97,6 +163,32 @@ function place(p: Loop['pulleys'][number]): {
     y: -p.y + 5,
     textAnchor: rightward ? 'start' : 'end',
   };
+}
+
+/** Whether the drawing can be the loop that the book describes. */
+export function LoopFit({ path }: { path: Loop }) {
+  const { fit } = path;
+  return (
+    <div className="loop-fit" role="status">
+      {fit.lengthMm > 0 && (
+        <p>
+          Length over the wheels {formatNumber(fit.lengthMm)} mm: {formatNumber(fit.teethNeeded, 1)}{' '}
+          {path.counted} of {formatNumber(fit.pitchMm, 3)} mm; the book has {path.teeth}.
+        </p>
+      )}
+      {fit.wrong.length > 0 ? (
+        <ul>
+          {fit.wrong.map((w) => (
+            <li key={w} className="warning-note">
+              {w}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="hint">Length, teeth, tensioner and wheels fit each other.</p>
+      )}
+    </div>
+  );
 }
 
 /** The drawing in words. */

@@ -57,6 +57,13 @@ const view = {
     drive: 'BELT',
     pins: ['crank pin'],
     items: [{ code: 'belt', name: 'Timing belt', weight: null }],
+    path: {
+      teeth: 60,
+      pulleys: [
+        { code: 'crank', x: 0, y: 0 },
+        { code: 'cam', x: 0, y: 200 },
+      ],
+    },
   },
 } as unknown as Schemas['FamilyView'];
 
@@ -84,6 +91,12 @@ const loop = {
   layingOn: ['crank', 'cam'],
   marksReturnTurns: 6,
   marks: 2,
+  fit: {
+    lengthMm: 500,
+    pitchMm: 9.525,
+    teethNeeded: 52.5,
+    wrong: ['The loop does not touch Cam where it stands.'],
+  },
 };
 
 function editor(answer: { status?: number; body: unknown } = { body: view }) {
@@ -148,14 +161,26 @@ it('says at the field and in its part what the server does not take', async () =
   expect(document.querySelector('.thing-body .field-note')?.textContent).toContain('Too short.');
 });
 
-it('draws the path as it stands in the editor, and files nothing', async () => {
+it('draws the path as it stands, moves a wheel by keys, and says what it comes to; files nothing', async () => {
   const { calls, done } = editor();
   await engine();
   fireEvent.click(screen.getByRole('button', { name: 'Path' }));
   fireEvent.click(screen.getByRole('button', { name: 'Draw it as it stands here' }));
-  const picture = await screen.findByRole('img', { name: /Slack from crank to cam/ });
+  const picture = await screen.findByRole('group', { name: /Slack from crank to cam/ });
   expect(picture.querySelectorAll('.tight')).toHaveLength(1);
   expect(screen.getByText(/back after 6 crank turns/)).toBeTruthy();
+  expect(screen.getByText('The loop does not touch Cam where it stands.')).toBeTruthy();
   expect(sent(calls).map((c) => c.path)).toEqual(['/api/engines/check']);
+
+  fireEvent.keyDown(within(picture).getByRole('button', { name: /^cam at/ }), {
+    key: 'ArrowRight',
+    shiftKey: true,
+  });
+  await waitFor(() => expect(sent(calls)).toHaveLength(2));
+  const { pulleys } = (
+    sent(calls)[1]!.body as { family: { path: { pulleys: { code: string; x: number }[] } } }
+  ).family.path;
+  const before = loop.pulleys.find((p) => p.code === 'cam')!;
+  expect(pulleys.find((p) => p.code === 'cam')).toMatchObject({ x: before.x + 10, y: before.y });
   expect(done).not.toHaveBeenCalled();
 });

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input, Popconfirm } from 'antd';
+import { Button, Input, Popconfirm, Select } from 'antd';
 import { useState } from 'react';
 import { Problem, type Schemas } from '../../api/client';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { BookPathPicture, pathWords } from '../../drawing/BookPathPicture';
+import { BookPathPicture, LoopFit, pathWords } from '../../drawing/BookPathPicture';
 import { schemaQuery, useDrawPath, useFileBook } from './engineQueries';
 import { put, type Json, type JsonSchema } from './schemaForm';
 import { SchemaField } from './SchemaField';
@@ -101,23 +101,13 @@ export function BookEditor({
       </nav>
       <div className="book-section">
         {shown.title === 'Path' && (
-          <div className="path-try">
-            <Button
-              loading={draw.isPending}
-              onClick={() => {
-                file.reset();
-                draw.mutate({ family: family as Record<string, never>, version: view.newest });
-              }}
-            >
-              Draw it as it stands here
-            </Button>
-            {draw.data && (
-              <>
-                <BookPathPicture path={draw.data} />
-                <p className="hint">{pathWords(draw.data)}</p>
-              </>
-            )}
-          </div>
+          <Drawings
+            family={family}
+            version={view.newest}
+            draw={draw}
+            onDraw={() => file.reset()}
+            onChange={setFamily}
+          />
         )}
         {shown.fields
           .filter((f) => schema.properties?.[f])
@@ -182,5 +172,107 @@ export function BookEditor({
         </div>
       </div>
     </form>
+  );
+}
+
+type Drawn = Schemas['LoopView'];
+
+/** The drawings there are: the family's own path, and those of the loops of its build. */
+function drawings(family: Json) {
+  const f = family as {
+    path?: unknown;
+    build?: { loops?: { code: string; name: string; drawing?: unknown }[] } | null;
+  };
+  return [
+    ...(f.path ? [{ loop: undefined as string | undefined, name: 'Path', at: ['path'] }] : []),
+    ...(f.build?.loops ?? []).flatMap((l, i) =>
+      l.drawing
+        ? [
+            {
+              loop: l.code,
+              name: l.name,
+              at: ['build', 'loops', i, 'drawing'] as (string | number)[],
+            },
+          ]
+        : [],
+    ),
+  ];
+}
+
+/** A drawing tried out: its wheels are dragged or moved by keys, and what they come to is said as they are let go. */
+function Drawings({
+  family,
+  version,
+  draw,
+  onDraw,
+  onChange,
+}: {
+  family: Json;
+  version: number;
+  draw: ReturnType<typeof useDrawPath>;
+  onDraw: () => void;
+  onChange: (family: Json) => void;
+}) {
+  const all = drawings(family);
+  const [chosen, setChosen] = useState(0);
+  // where the wheels are while one is carried; the server judges it once it is let go
+  const [carried, setCarried] = useState<Drawn>();
+  const of = all[Math.min(chosen, all.length - 1)];
+  if (!of)
+    return (
+      <p className="hint">
+        There is no drawing yet; cards do not need it. Begin one below with its wheels in running
+        order, then draw it here and drag them to their places.
+      </p>
+    );
+  const ask = (now: Json) => {
+    onDraw();
+    draw.mutate(
+      { loop: of.loop, family: now as Record<string, never>, version },
+      { onSettled: () => setCarried(undefined) },
+    );
+  };
+  const shown = carried ?? draw.data;
+  return (
+    <div className="path-try">
+      {all.length > 1 && (
+        <Select
+          aria-label="Drawing"
+          value={chosen}
+          popupMatchSelectWidth={false}
+          onChange={(i) => {
+            setChosen(i);
+            draw.reset();
+          }}
+          options={all.map((d, i) => ({ value: i, label: d.name }))}
+        />
+      )}
+      <Button loading={draw.isPending} onClick={() => ask(family)}>
+        Draw it as it stands here
+      </Button>
+      {shown && (
+        <>
+          <p className="hint">Drag a wheel, or choose it and use the arrow keys.</p>
+          <BookPathPicture
+            path={shown}
+            onMove={(i, x, y, done) => {
+              const next = put(
+                put(family, [...of.at, 'pulleys', i, 'x'], x),
+                [...of.at, 'pulleys', i, 'y'],
+                y,
+              );
+              onChange(next);
+              setCarried({
+                ...shown,
+                pulleys: shown.pulleys.map((p, k) => (k === i ? { ...p, x, y } : p)),
+              });
+              if (done) ask(next);
+            }}
+          />
+          <LoopFit path={shown} />
+          <p className="hint">{pathWords(shown)}</p>
+        </>
+      )}
+    </div>
   );
 }

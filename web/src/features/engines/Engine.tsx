@@ -5,7 +5,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { AccessGraph } from '../../drawing/AccessGraph';
 import type { GraphStep } from '../../drawing/accessGraph';
-import { BookPathPicture, pathWords } from '../../drawing/BookPathPicture';
+import { BookPathPicture, LoopFit, pathWords } from '../../drawing/BookPathPicture';
 import { InterferenceMark } from '../../drawing/marks';
 import { capital, formatMoment, formatMoney } from '../../shared/format';
 import { useMe } from '../../shared/me';
@@ -57,6 +57,7 @@ export default function Engine() {
                 {view.loops.map((l) => (
                   <figure key={l.name}>
                     <BookPathPicture path={l.path} />
+                    <LoopFit path={l.path} />
                     <figcaption>
                       <b>{l.name}</b> <span className="hint">{pathWords(l.path)}</span>
                     </figcaption>
@@ -66,6 +67,7 @@ export default function Engine() {
             ) : view.path ? (
               <>
                 <BookPathPicture path={view.path} />
+                <LoopFit path={view.path} />
                 <p className="hint">{pathWords(view.path)}</p>
               </>
             ) : (

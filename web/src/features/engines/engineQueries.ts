@@ -63,7 +63,8 @@ export const useFileBook = (code: string, onDone: () => void) => {
 /** What the path of a book that is being changed looks like; files nothing. */
 export const useDrawPath = () =>
   useMutation({
-    mutationFn: (body: Schemas['FamilyChange']) => data(api.POST('/api/engines/check', { body })),
+    mutationFn: ({ loop, ...body }: Schemas['FamilyChange'] & { loop?: string }) =>
+      data(api.POST('/api/engines/check', { body, params: { query: { loop } } })),
   });
 
 export const useTakeBook = (preview: boolean) => {

@@ -19,6 +19,7 @@ import knollfield.core.engine.Joint;
 import knollfield.core.engine.Joint.Stage;
 import knollfield.core.engine.Kit;
 import knollfield.core.engine.Limit;
+import knollfield.core.engine.LoopLayout;
 import knollfield.core.engine.Part;
 import knollfield.core.engine.PrintedTorque;
 import knollfield.core.engine.Pulley;
@@ -188,7 +189,7 @@ final class FamilyBuilder {
     /** Two cams in line, a pump driven by the belt, an idler on its back. */
     FamilyBuilder inline(int beltTeeth, int crankTeeth) {
         double r = radius(crankTeeth, BELT_PITCH_MM);
-        path = new BeltPath(
+        path = LoopLayout.fitted(new BeltPath(
                 beltTeeth,
                 true,
                 List.of(
@@ -206,14 +207,14 @@ final class FamilyBuilder {
                                 20,
                                 radius(20, BELT_PITCH_MM),
                                 false,
-                                false)));
+                                false))));
         return this;
     }
 
     /** One cam and a fuel pump that is timed with it. */
     FamilyBuilder diesel(int beltTeeth, int crankTeeth) {
         double r = radius(crankTeeth, BELT_PITCH_MM);
-        path = new BeltPath(
+        path = LoopLayout.fitted(new BeltPath(
                 beltTeeth,
                 true,
                 List.of(
@@ -232,14 +233,14 @@ final class FamilyBuilder {
                                 20,
                                 radius(20, BELT_PITCH_MM),
                                 false,
-                                false)));
+                                false))));
         return this;
     }
 
     /** Two banks, four cams. */
     FamilyBuilder vee(int beltTeeth, int crankTeeth) {
         double r = radius(crankTeeth, BELT_PITCH_MM);
-        path = new BeltPath(
+        path = LoopLayout.fitted(new BeltPath(
                 beltTeeth,
                 true,
                 List.of(
@@ -249,20 +250,20 @@ final class FamilyBuilder {
                         new Pulley("pump", "Water pump", Role.WATER_PUMP, -60, 190, 0, 34, true, false),
                         new Pulley("ri", "Right inlet cam", Role.CAM, 90, 270, 2 * crankTeeth, 2 * r, false, true),
                         new Pulley("re", "Right exhaust cam", Role.CAM, 220, 170, 2 * crankTeeth, 2 * r, false, true),
-                        new Pulley("idler", "Idler", Role.IDLER, 110, 60, 0, 26, true, false)));
+                        new Pulley("idler", "Idler", Role.IDLER, 110, 60, 0, 26, true, false))));
         return this;
     }
 
     /** A chain over two cams. */
     FamilyBuilder chain(int links, int crankTeeth) {
         double r = radius(crankTeeth, CHAIN_PITCH_MM);
-        path = new BeltPath(
+        path = LoopLayout.fitted(new BeltPath(
                 links,
                 true,
                 List.of(
                         new Pulley("crank", "Crank", Role.CRANK, 0, 0, crankTeeth, r, false, true),
                         new Pulley("inlet", "Inlet cam", Role.CAM, -80, 250, 2 * crankTeeth, 2 * r, false, true),
-                        new Pulley("exhaust", "Exhaust cam", Role.CAM, 80, 250, 2 * crankTeeth, 2 * r, false, true)));
+                        new Pulley("exhaust", "Exhaust cam", Role.CAM, 80, 250, 2 * crankTeeth, 2 * r, false, true))));
         return this;
     }
 

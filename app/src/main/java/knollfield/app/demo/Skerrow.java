@@ -190,8 +190,8 @@ class Skerrow implements SmartInitializingSingleton {
                 EnumSet.of(DayOfWeek.TUESDAY, DayOfWeek.FRIDAY),
                 Optional.empty(),
                 outside.get().version()));
-        bays.add(new Bay(0, "Bay 1", "two posts", 2, 2, 3500, true, 1));
-        bays.add(new Bay(0, "Bay 2", "two posts", 2, 2, 3500, true, 1));
+        bays.add(new Bay(0, "Bay 1", "", 2, 2, 3500, true, 1));
+        bays.add(new Bay(0, "Bay 2", "", 2, 2, 3500, true, 1));
         bays.add(new Bay(0, "Bay 3", "low lift", 1, 0, 2500, true, 1));
         bays.add(new Bay(0, "Bay 4", "high roof", 2, 4, 5000, true, 1));
         fleets.add(new Fleet(0, "Post and parcel", 2, "Bryluen Nance", "0555 010 11", Set.of(), 0));

@@ -14,8 +14,10 @@ import knollfield.core.engine.BookGaps;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
+import knollfield.core.engine.LoopFit;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.TimingGeometry;
+import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.work.Breach;
 import knollfield.core.engine.work.Law;
 import knollfield.core.jobcard.BookProof;
@@ -96,7 +98,18 @@ class EngineController {
             List<RunView> runs,
             List<String> layingOn,
             int marksReturnTurns,
-            int marks) {}
+            int marks,
+            FitView fit) {}
+
+    /**
+     * Whether the drawing can be the loop that the book describes.
+     *
+     * @param lengthMm along the pitch line; 0 where no loop goes over the wheels as placed
+     * @param pitchMm of the crank sprocket
+     * @param teethNeeded teeth or links the wheels as placed take
+     * @param wrong what does not fit, one sentence each
+     */
+    record FitView(double lengthMm, double pitchMm, double teethNeeded, List<String> wrong) {}
 
     record VersionView(int version, String changedBy, Instant changedAt, String note) {}
 
@@ -211,10 +224,22 @@ class EngineController {
         return get(code, null);
     }
 
-    /** What the path of a family that is being edited gives; files nothing. */
+    /**
+     * What a drawing of a family that is being edited gives; files nothing.
+     *
+     * @param loop code of a loop of the build; missing: the family's own path
+     */
     @PostMapping("/check")
-    LoopView check(@RequestBody FamilyChange change) {
+    LoopView check(@RequestBody FamilyChange change, @RequestParam @Nullable String loop) {
         EngineFamily family = json.read(change.family());
+        if (loop != null) {
+            Loop drawn = family.build().stream()
+                    .flatMap(b -> b.loops().stream())
+                    .filter(l -> l.code().equals(loop) && l.drawing().isPresent())
+                    .findFirst()
+                    .orElseThrow(() -> new InvalidInput("/family/build/loops", "There is no drawing to try yet."));
+            return path(drawn.drawing().orElseThrow(), drawn.kind());
+        }
         return path(
                 family.path().orElseThrow(() -> new InvalidInput("/family/path", "There is no drawing to try yet.")),
                 family.drive());
@@ -342,6 +367,10 @@ class EngineController {
                 .toList();
     }
 
+    private static FitView fit(LoopFit fit) {
+        return new FitView(fit.lengthMm(), fit.pitchMm(), fit.teethNeeded(), fit.wrong());
+    }
+
     private static LoopView path(BeltPath path, Drive drive) {
         return new LoopView(
                 path.teeth(),
@@ -373,6 +402,7 @@ class EngineController {
                         .toList(),
                 TimingGeometry.layingOn(path).stream().map(Pulley::name).toList(),
                 path.turnsUntilPaintReturns(),
-                path.marked().size());
+                path.marked().size(),
+                fit(LoopFit.of(path)));
     }
 }

@@ -19,7 +19,7 @@ class ListsTest {
     static final Server SERVER = Server.demo();
 
     @RegisterExtension
-    static final Server EMPTY = Server.empty();
+    static final Server OWN = Server.fresh();
 
     private final Client ines = SERVER.as("ines");
 
@@ -61,8 +61,12 @@ class ListsTest {
                 .toString();
     }
 
+    private Client own() {
+        return OWN.as("ines");
+    }
+
     private JsonNode person(String signIn) {
-        return StreamSupport.stream(ines.get("/api/setup/people").ok().json().spliterator(), false)
+        return StreamSupport.stream(own().get("/api/setup/people").ok().json().spliterator(), false)
                 .filter(p -> p.get("signIn").asString().equals(signIn))
                 .findFirst()
                 .orElse(null);
@@ -77,47 +81,48 @@ class ListsTest {
                 Bad Line;bad;captain;;;
                 No Fleet;nofleet;fleet contact;;;
                 """;
-        JsonNode read = ines.csv("/api/imports/preview", list).ok().json();
+        JsonNode read = own().csv("/api/imports/preview", list).ok().json();
         assertThat(read.get("kind").asString()).isEqualTo("PEOPLE");
         assertThat(read.get("good").asInt()).isEqualTo(2);
         assertThat(read.get("lines").toString()).contains("captain", "needs a fleet");
         String good =
                 "?as=" + java.net.URLEncoder.encode("{\"takeGood\": true}", java.nio.charset.StandardCharsets.UTF_8);
         long batch =
-                ines.csv("/api/imports" + good, list).ok().json().get("batch").asLong();
+                own().csv("/api/imports" + good, list).ok().json().get("batch").asLong();
 
         JsonNode tressa = person("typ");
         assertThat(tressa.get("role").asString()).isEqualTo("TECHNICIAN");
         assertThat(tressa.get("workingDays")).hasSize(3);
         assertThat(tressa.get("skills").toString()).contains("BELT", "CHAIN");
         assertThat(tressa.get("hasPassword").asBoolean()).isFalse();
-        Client stranger = SERVER.stranger();
+        Client stranger = OWN.stranger();
         stranger.get("/api/me");
         assertThat(stranger.post("/api/sign-in", "{\"signIn\": \"typ\", \"password\": \"none\"}")
                         .status())
                 .isEqualTo(422);
-        ines.put(
+        own().put(
                         "/api/setup/people/%d/password"
                                 .formatted(tressa.get("id").asLong()),
                         "{\"password\": \"long-enough\"}")
                 .ok();
-        SERVER.stranger().signIn("typ", "long-enough").get("/api/desk").ok();
-        assertThat(ines.post("/api/imports/%d/take-back".formatted(batch), "{}").text())
+        OWN.stranger().signIn("typ", "long-enough").get("/api/desk").ok();
+        assertThat(own().post("/api/imports/%d/take-back".formatted(batch), "{}")
+                        .text())
                 .contains("typ has a password");
 
         String second = "person,signs in as,role\nWella Nance,wella,technician\n";
-        long again = ines.csv("/api/imports", second).ok().json().get("batch").asLong();
+        long again = own().csv("/api/imports", second).ok().json().get("batch").asLong();
         String change = "person,signs in as,role\nWella Nance-Ley,wella,technician\n";
         String update = "?as="
                 + java.net.URLEncoder.encode("{\"existing\": \"UPDATE\"}", java.nio.charset.StandardCharsets.UTF_8);
-        long changed = ines.csv("/api/imports" + update, change)
+        long changed = own().csv("/api/imports" + update, change)
                 .ok()
                 .json()
                 .get("batch")
                 .asLong();
         assertThat(person("wella").get("name").asString()).isEqualTo("Wella Nance-Ley");
-        ines.post("/api/imports/%d/take-back".formatted(again), "{}").problem(409, "conflict");
-        ines.post("/api/imports/%d/take-back".formatted(changed), "{}").ok();
+        own().post("/api/imports/%d/take-back".formatted(again), "{}").problem(409, "conflict");
+        own().post("/api/imports/%d/take-back".formatted(changed), "{}").ok();
         assertThat(person("wella").get("name").asString()).isEqualTo("Wella Nance");
     }
 
@@ -132,8 +137,8 @@ class ListsTest {
 
     @Test
     void thePartsOfABookGoIntoTheCatalogueInOneTouchAndOutAgain() {
-        Client own = EMPTY.as("ines");
-        String code = knollfield.app.Given.family(EMPTY);
+        Client own = OWN.as("ines");
+        String code = knollfield.app.Given.family(OWN);
         JsonNode parts = own.get("/api/parts").ok().json();
         int missing = StreamSupport.stream(
                         own.get("/api/parts/of-books").ok().json().spliterator(), false)
@@ -154,22 +159,23 @@ class ListsTest {
 
     @Test
     void aBaysPostsAndLoadAreKept() {
-        ines.post(
+        own().post(
                         "/api/setup/bays",
                         "{\"name\": \"Pit\", \"note\": \"\", \"liftClass\": 2, \"posts\": 0, \"carriesKg\": 12000}")
                 .ok();
-        ObjectNode pit = StreamSupport.stream(ines.get("/api/setup/bays").json().spliterator(), false)
+        ObjectNode pit = StreamSupport.stream(
+                        own().get("/api/setup/bays").json().spliterator(), false)
                 .filter(b -> b.get("name").asString().equals("Pit"))
                 .map(ObjectNode.class::cast)
                 .findFirst()
                 .orElseThrow();
         assertThat(pit.get("carriesKg").asInt()).isEqualTo(12_000);
-        assertThat(ines.put(
+        assertThat(own().put(
                                 "/api/setup/bays/" + pit.get("id").asLong(),
                                 pit.put("posts", 40).toString())
                         .errorAt("/posts"))
                 .contains("0 to 8");
-        ines.put(
+        own().put(
                         "/api/setup/bays/" + pit.get("id").asLong(),
                         pit.put("posts", 4).put("active", false).toString())
                 .ok();

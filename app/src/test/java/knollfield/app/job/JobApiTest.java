@@ -285,6 +285,16 @@ class JobApiTest {
                         .filter(r -> r.get("registration").asString().equals(registration))
                         .map(r -> r.get("actBy").asString()))
                 .containsExactly(next);
+        JsonNode ahead = ines.get("/api/ahead/vehicles?limit=500&date="
+                        + LocalDate.parse(next).plusYears(3))
+                .ok()
+                .json()
+                .get("rows")
+                .valueStream()
+                .filter(r -> r.get("registration").asString().equals(registration))
+                .findFirst()
+                .orElseThrow();
+        assertThat(ahead.get("actBy").asString()).isEqualTo(next);
     }
 
     private String labelText(long job) throws java.io.IOException {

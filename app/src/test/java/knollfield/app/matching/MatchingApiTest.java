@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.stream.StreamSupport;
 import knollfield.app.Client;
+import knollfield.app.Given;
 import knollfield.app.Server;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -18,16 +19,18 @@ import tools.jackson.databind.JsonNode;
 class MatchingApiTest {
 
     @RegisterExtension
-    static final Server SERVER = Server.demo();
+    static final Server SERVER = Server.fresh();
 
     private static final String MATCHING = "/api/setup/matching";
 
-    private final Client ines = SERVER.as("ines");
+    private Client ines;
     private String one;
     private String other;
 
     @BeforeEach
     void families() {
+        ines = SERVER.as("ines");
+        Given.family(SERVER);
         List<String> codes = StreamSupport.stream(
                         ines.get("/api/engines").ok().json().spliterator(), false)
                 .map(f -> f.get("code").asString())

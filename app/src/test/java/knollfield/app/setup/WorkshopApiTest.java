@@ -23,7 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
 class WorkshopApiTest {
 
     @RegisterExtension
-    static final Server SERVER = Server.empty();
+    static final Server SERVER = Server.fresh();
 
     private static final String HOURS = "/api/setup/hours";
     private static final String CLOSED = "/api/setup/closed-days";

@@ -60,6 +60,30 @@ class StandInsTest {
     }
 
     @Test
+    void whatIsOrderedAfterTheCutOffComesADayLater() {
+        String everyDay = java.util.Arrays.stream(java.time.DayOfWeek.values())
+                .map(d -> '"' + d.name() + '"')
+                .collect(java.util.stream.Collectors.joining(","));
+        JsonNode taken = ines.post("/api/parts/of-books/" + Given.family(SERVER), "{}")
+                .ok()
+                .json();
+        assertThat(taken.get("parts")).isNotEmpty();
+        outside(false, "delivery", everyDay);
+        LocalDate before = here();
+        int version = ines.get("/api/setup/outside").json().get("version").asInt();
+        ines.put("/api/setup/outside", """
+                {"faultCodes": false, "beltMeter": false, "parts": false, "deliveryName": "delivery",
+                 "deliveryDays": [%s], "cutOff": "00:00", "version": %d}""".formatted(everyDay, version)).ok();
+        assertThat(here()).isEqualTo(before.plusDays(1));
+        ines.post("/api/parts/removals", taken.get("taken").toString()).ok();
+    }
+
+    private LocalDate here() {
+        return LocalDate.parse(
+                ines.get("/api/parts").ok().json().get(0).get("here").asString());
+    }
+
+    @Test
     void whatTheReadersStandInSaysIsSimulatedAndMakesNothingDue() {
         outside(true, "delivery", "");
         boolean recorded = false;

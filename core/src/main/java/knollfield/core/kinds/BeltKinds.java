@@ -361,7 +361,7 @@ final class BeltKinds {
                         "belt",
                         "Timing belt",
                         Drive.BELT,
-                        145,
+                        211,
                         "notch",
                         List.of("crank", "fi", "fe", "ri", "re"),
                         List.of("crankw", "idlers", "fiw", "few", "riw", "rew", "tens"),

@@ -15,6 +15,7 @@ import knollfield.core.engine.Handling;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.LoopLayout;
 import knollfield.core.engine.Part;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.ReferenceMethod;
@@ -394,12 +395,19 @@ public final class KindFamily {
                     cams.get(i).name(),
                     Pulley.Role.CAM,
                     x,
-                    290,
+                    // those between the outer ones stand higher, so that the loop goes over all of them
+                    290 + 60 * bulge(i, cams.size()),
                     2 * CRANK_TEETH,
                     2 * r,
                     false,
                     true));
         }
-        return new BeltPath(loop.teeth(), build.clockwise(), pulleys);
+        return LoopLayout.fitted(new BeltPath(loop.teeth(), build.clockwise(), pulleys));
+    }
+
+    /** 0 at both ends of a row, 1 in its middle. */
+    private static double bulge(int place, int row) {
+        double along = row < 2 ? 1 : 2.0 * place / (row - 1) - 1;
+        return 1 - along * along;
     }
 }
