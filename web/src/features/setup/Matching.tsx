@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input, Select } from 'antd';
+import { Button, Input, Popconfirm, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
@@ -84,9 +84,15 @@ export default function Matching() {
                   <button className="link" onClick={() => setOpen(r)}>
                     Change
                   </button>
-                  <button className="link" onClick={() => remove.mutate(r)}>
-                    Take away
-                  </button>
+                  <Popconfirm
+                    title="Take this rule away?"
+                    description="Vehicles keep the engine it gave them."
+                    okText="Take it away"
+                    cancelText="Leave it"
+                    onConfirm={() => remove.mutate(r)}
+                  >
+                    <button className="link">Take away</button>
+                  </Popconfirm>
                 </td>
               </tr>
             ))}

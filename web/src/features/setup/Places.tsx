@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { Button, Checkbox, Input, Popconfirm, Select } from 'antd';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
@@ -218,9 +218,15 @@ function Fleets() {
                   <button className="link" onClick={() => setOpen(f)}>
                     Change
                   </button>{' '}
-                  <button className="link" onClick={() => giveUp.mutate(f)}>
-                    Give up
-                  </button>
+                  <Popconfirm
+                    title={`Give ${f.name} up?`}
+                    description="A fleet of the same name added later takes it up again."
+                    okText="Give it up"
+                    cancelText="Leave it"
+                    onConfirm={() => giveUp.mutate(f)}
+                  >
+                    <button className="link">Give up</button>
+                  </Popconfirm>
                 </td>
               </tr>
             ))}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Button, Input, Popconfirm } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { formatKm, formatWhole } from '../../shared/format';
@@ -51,9 +51,14 @@ export function UsageClasses() {
                     Change
                   </button>
                   {c.vehicles === 0 && (
-                    <button className="link" onClick={() => giveUp.mutate(c)}>
-                      Give up
-                    </button>
+                    <Popconfirm
+                      title={`Give “${c.name}” up?`}
+                      okText="Give it up"
+                      cancelText="Leave it"
+                      onConfirm={() => giveUp.mutate(c)}
+                    >
+                      <button className="link">Give up</button>
+                    </Popconfirm>
                   )}
                 </td>
               </tr>

@@ -2,12 +2,10 @@ package knollfield.app.importing;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Currency;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -31,7 +29,6 @@ import knollfield.app.parts.Catalogue;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
-import knollfield.app.security.Role;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Fleet;
@@ -42,7 +39,6 @@ import knollfield.app.vehicle.VinWarning;
 import knollfield.core.bundle.FitCheck;
 import knollfield.core.bundle.Grade;
 import knollfield.core.due.Condition;
-import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -191,7 +187,7 @@ final class ImportLines {
     }
 
     /** A line being read; gathers what it says and what is wrong with it. */
-    private final class Reader {
+    final class Reader {
         private final Sheet.Row row;
         private final Map<ImportField, String> values = new LinkedHashMap<>();
         private final List<LineProblem> problems = new ArrayList<>();
@@ -896,44 +892,11 @@ final class ImportLines {
     }
 
     private Task person(Reader r) {
-        String name = r.needed(ImportField.PERSON, 120);
-        String signIn = r.needed(ImportField.SIGN_IN, 60);
-        once(r, signIn.toLowerCase(Locale.ROOT), signIn);
         Optional<Person> known = people.all().stream()
-                .filter(p -> p.signIn().equalsIgnoreCase(signIn))
+                .filter(p -> p.signIn().equalsIgnoreCase(r.text(ImportField.SIGN_IN, 60)))
                 .findFirst();
-        Set<Role> roles =
-                r.set(ImportField.ROLE, ImportLines::role, "manager, front desk, technician or fleet contact");
-        Role role = roles.stream().findFirst().or(() -> known.map(Person::role)).orElse(Role.TECHNICIAN);
-        String fleetName = r.text(ImportField.FLEET, 80);
-        Optional<Fleet> fleet = Optional.ofNullable(fleets.get(fleetName.toLowerCase(Locale.ROOT)));
-        if (!fleetName.isEmpty() && fleet.isEmpty()) {
-            r.problem(ImportField.FLEET, "There is no fleet \"%s\".".formatted(fleetName));
-        }
-        boolean technician = role == Role.TECHNICIAN;
-        Set<Drive> skills = r.set(ImportField.SKILLS, ImportLines::drive, "belt, belt in oil or chain");
-        Set<DayOfWeek> days = r.set(ImportField.WORKING_DAYS, ImportLines::weekday, "a day of the week, such as Mon");
-        Optional<Person> before = known.filter(k -> k.role() == role);
-        Person person = new Person(
-                known.map(Person::id).orElse(0L),
-                known.map(Person::signIn).orElse(signIn),
-                name,
-                role,
-                role == Role.FLEET_CONTACT
-                        ? fleet.map(Fleet::id).or(() -> known.flatMap(Person::fleetId))
-                        : Optional.empty(),
-                !technician
-                        ? Set.of()
-                        : skills.isEmpty() ? before.map(Person::skills).orElse(Set.of(Drive.BELT)) : skills,
-                !technician
-                        ? Set.of()
-                        : days.isEmpty()
-                                ? before.map(Person::workingDays)
-                                        .orElse(EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY))
-                                : days,
-                days.isEmpty() ? before.flatMap(Person::hours) : Optional.empty(),
-                known.map(Person::active).orElse(true),
-                known.map(Person::version).orElse(1));
+        Person person = PersonLine.read(r, known, fleets);
+        once(r, person.signIn().toLowerCase(Locale.ROOT), person.signIn());
         if (known.isEmpty()) {
             people.invitable(person)
                     .problems()
@@ -943,7 +906,7 @@ final class ImportLines {
         Action action = known.isEmpty()
                 ? Action.NEW
                 : known.get().equals(person) ? Action.SAME : existing == Existing.UPDATE ? Action.UPDATE : Action.SKIP;
-        Line line = r.line(action, name);
+        Line line = r.line(action, person.name());
         return line.action() == Action.NEW || line.action() == Action.UPDATE
                 ? new Task(
                         line,
@@ -955,29 +918,6 @@ final class ImportLines {
                         Optional.empty(),
                         Optional.of(person))
                 : task(line);
-    }
-
-    private static @Nullable Role role(String name) {
-        return Arrays.stream(Role.values())
-                .filter(x -> x.name().replace('_', ' ').equalsIgnoreCase(ImportField.plain(name)))
-                .findFirst()
-                .orElse(null);
-    }
-
-    private static @Nullable Drive drive(String name) {
-        return Arrays.stream(Drive.values())
-                .filter(d -> d.words().equals(name) || d.name().equalsIgnoreCase(name))
-                .findFirst()
-                .orElse(null);
-    }
-
-    /** A day by its whole name or its first three letters. */
-    private static @Nullable DayOfWeek weekday(String name) {
-        return Arrays.stream(DayOfWeek.values())
-                .filter(d ->
-                        name.length() >= 3 && d.name().toLowerCase(Locale.ROOT).startsWith(name))
-                .findFirst()
-                .orElse(null);
     }
 
     /** A whole number; one that no such figure reaches stays too large, so that it is refused and not turned round. */

@@ -14,7 +14,9 @@ record ToolCopy(long id, String familyCode, int number, State state, String kept
         WORN("worn, still used"),
         INCOMPLETE("incomplete"),
         BROKEN("broken"),
-        LENT("lent out");
+        LENT("lent out"),
+        /** No longer in the house; its number stays for the jobs that were done with it. */
+        GIVEN_UP("given up");
 
         private final String words;
 
