@@ -50,7 +50,6 @@ describe('bays and fleets', () => {
     });
     show(<Places />);
     fireEvent.click(await screen.findByText('Give up'));
-    fireEvent.click(await screen.findByText('Give it up'));
     await waitFor(() =>
       expect(calls.find((c) => c.method === 'PUT')?.body).toMatchObject({
         active: false,

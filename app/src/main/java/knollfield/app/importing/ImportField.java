@@ -33,7 +33,7 @@ enum ImportField {
             "first registered|first registration|date of first registration|registered|registered on|erstzulassung|ez|erstzul"
                     + "|zulassung|1ere immatriculation|premiere immatriculation|mise en circulation|date of registration|reg date|first reg"),
     ENGINE_FAMILY("Engine family", "engine family|family|engine|motor|moteur|motore"),
-    ENGINE(
+    ENGINE_LETTERS(
             "Engine letters",
             "engine letters|engine code|engine no|engine number|motorcode|motorkennbuchstabe|mkb|code moteur|codice motore"),
     FLEET("Fleet", "fleet|fleet name|flotte|fuhrpark|company|firma|flotta|flota"),
@@ -98,7 +98,7 @@ enum ImportField {
     String example() {
         return switch (this) {
             case REGISTRATION -> "ABC 123";
-            case VIN, ENGINE_FAMILY, ENGINE, FLEET, CONDITIONS, EQUIPMENT, SOURCE, MAKE, LIFE -> "";
+            case VIN, ENGINE_FAMILY, ENGINE_LETTERS, FLEET, CONDITIONS, EQUIPMENT, SOURCE, MAKE, LIFE -> "";
             case MAKE_MODEL -> "maker and model";
             case OWNER -> "name of the owner";
             case PHONE -> "0555 1234";

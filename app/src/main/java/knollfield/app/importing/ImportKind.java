@@ -4,8 +4,8 @@ import static knollfield.app.importing.ImportField.BELT_RENEWED_ODOMETER;
 import static knollfield.app.importing.ImportField.BELT_RENEWED_ON;
 import static knollfield.app.importing.ImportField.CONDITIONS;
 import static knollfield.app.importing.ImportField.DATE;
-import static knollfield.app.importing.ImportField.ENGINE;
 import static knollfield.app.importing.ImportField.ENGINE_FAMILY;
+import static knollfield.app.importing.ImportField.ENGINE_LETTERS;
 import static knollfield.app.importing.ImportField.EQUIPMENT;
 import static knollfield.app.importing.ImportField.FIRST_REGISTERED;
 import static knollfield.app.importing.ImportField.FLEET;
@@ -50,7 +50,7 @@ enum ImportKind {
                     FIRST_REGISTERED,
                     USAGE,
                     ENGINE_FAMILY,
-                    ENGINE,
+                    ENGINE_LETTERS,
                     VIN,
                     FLEET,
                     ODOMETER,

@@ -555,7 +555,7 @@ final class ImportLines {
 
     /** The engine's letters: those of their own column, else what a column of families says that is none on file. */
     private String letters(Reader r) {
-        String letters = r.text(ImportField.ENGINE, 60);
+        String letters = r.text(ImportField.ENGINE_LETTERS, 60);
         String asked = r.text(ImportField.ENGINE_FAMILY, 60);
         return letters.isEmpty() && !families.containsKey(asked.toLowerCase(Locale.ROOT)) ? asked : letters;
     }
@@ -579,7 +579,7 @@ final class ImportLines {
                                 .or(() -> known.map(Vehicle::firstRegistered))
                                 .map(LocalDate::getYear)
                                 .orElse(0)));
-        ImportField at = r.mapped(ImportField.ENGINE) ? ImportField.ENGINE : ImportField.ENGINE_FAMILY;
+        ImportField at = r.mapped(ImportField.ENGINE_LETTERS) ? ImportField.ENGINE_LETTERS : ImportField.ENGINE_FAMILY;
         if (fitting.size() == 1) {
             String code = fitting.iterator().next();
             r.warning(at, "The engine family is %s, by your matching rules.".formatted(code));

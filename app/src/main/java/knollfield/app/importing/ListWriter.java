@@ -83,7 +83,7 @@ class ListWriter {
                         .map(c -> c.name())
                         .orElse(v.usageClass()));
         put(line, ImportField.ENGINE_FAMILY, v.familyCode().orElse(""));
-        put(line, ImportField.ENGINE, v.engine());
+        put(line, ImportField.ENGINE_LETTERS, v.engine());
         put(line, ImportField.VIN, v.vin().orElse(""));
         put(line, ImportField.FLEET, v.fleet().map(Fleet::name).orElse(""));
         put(

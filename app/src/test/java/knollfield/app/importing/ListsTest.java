@@ -126,6 +126,17 @@ class ListsTest {
         assertThat(person("wella").get("name").asString()).isEqualTo("Wella Nance");
     }
 
+    @ParameterizedTest
+    @CsvSource({"Engine, ENGINE_FAMILY", "Motor, ENGINE_FAMILY", "Engine code, ENGINE_LETTERS", "MKB, ENGINE_LETTERS"})
+    void anEnginesColumnIsTakenForTheFamilyAndItsCodeForTheLetters(String heading, String field) {
+        JsonNode read = ines.csv(
+                        "/api/imports/preview",
+                        "registration,model,first registered,%s\nLST 1,Any,2016-01-01,CAL-16\n".formatted(heading))
+                .ok()
+                .json();
+        assertThat(read.get("columns").path(field).asInt(-1)).isEqualTo(3);
+    }
+
     @Test
     void onlyAManagerTakesInPeople() {
         Client desk = SERVER.as("morwen");

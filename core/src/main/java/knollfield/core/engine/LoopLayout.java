@@ -16,22 +16,27 @@ public final class LoopLayout {
     private LoopLayout() {}
 
     /**
-     * The same wheels in the same order: sprockets in the direction they stand from the crank, all nearer or further by one
-     * share, smooth wheels against the run they stand in. Where no share gives the teeth, the loop as it was.
+     * The same wheels in the same order: sprockets higher or lower over the crank by one share, or where that does not do,
+     * nearer or further by it, and smooth wheels against the run they stand in. Where no share gives the teeth, the loop as it was.
      */
     public static BeltPath fitted(BeltPath path) {
+        BeltPath upward = fitted(path, false);
+        BeltPath fitted = LoopFit.of(upward).wrong().isEmpty() ? upward : fitted(path, true);
+        return LoopFit.of(fitted).wrong().isEmpty() ? rounded(fitted) : path;
+    }
+
+    private static BeltPath fitted(BeltPath path, boolean sideways) {
         double low = NEAREST;
         double high = FURTHEST;
         for (int i = 0; i < HALVINGS; i++) {
             double middle = (low + high) / 2;
-            if (LoopFit.of(placed(path, middle)).teethNeeded() < path.teeth()) {
+            if (LoopFit.of(placed(path, middle, sideways ? middle : 1)).teethNeeded() < path.teeth()) {
                 low = middle;
             } else {
                 high = middle;
             }
         }
-        BeltPath fitted = placed(path, high);
-        return LoopFit.of(fitted).wrong().isEmpty() ? rounded(fitted) : path;
+        return placed(path, high, sideways ? high : 1);
     }
 
     private static BeltPath with(BeltPath path, List<Pulley> wheels) {
@@ -51,14 +56,14 @@ public final class LoopLayout {
         return new Pulley(p.code(), p.name(), p.role(), x, y, p.teeth(), p.radiusMm(), p.outside(), p.marked());
     }
 
-    private static BeltPath placed(BeltPath path, double share) {
+    private static BeltPath placed(BeltPath path, double up, double aside) {
         List<Pulley> wheels = new ArrayList<>();
         List<Pulley> all = path.pulleys();
         int n = all.size();
         for (int i = 0; i < n; i++) {
             Pulley p = all.get(i);
             if (p.teeth() > 0) {
-                wheels.add(at(p, share * p.x(), share * p.y()));
+                wheels.add(at(p, aside * p.x(), up * p.y()));
                 continue;
             }
             int back = 1;
@@ -74,8 +79,8 @@ public final class LoopLayout {
             wheels.add(against(
                     path,
                     p,
-                    at(from, share * from.x(), share * from.y()),
-                    at(to, share * to.x(), share * to.y()),
+                    at(from, aside * from.x(), up * from.y()),
+                    at(to, aside * to.x(), up * to.y()),
                     back / (double) (back + on)));
         }
         return with(path, wheels);
