@@ -3,12 +3,11 @@ import { numberOf } from './ui/spelling';
 
 /** How figures and dates are written, the same on every screen. */
 
-/** How this workshop writes: its unit of distance, what parts its thousands and begins its decimals, its time zone. */
+/** How this workshop writes: its unit of distance, what parts its thousands and begins its decimals. */
 interface Style {
   unit: 'KM' | 'MILES';
   thousands: string;
   decimals: string;
-  zone?: string;
 }
 
 const SIGNS: Record<Schemas['Me']['numbers'], [thousands: string, decimals: string]> = {
@@ -20,16 +19,26 @@ const SIGNS: Record<Schemas['Me']['numbers'], [thousands: string, decimals: stri
 
 let style: Style = { unit: 'KM', thousands: ',', decimals: '.' };
 
+/** A zone this device knows; else its own, as a server may run in one that has no name, such as GMT+02:00. */
+function known(zone: string): string | undefined {
+  try {
+    return new Intl.DateTimeFormat('en-GB', { timeZone: zone }).resolvedOptions().timeZone;
+  } catch {
+    return undefined;
+  }
+}
+
 /** Set when the server says who is signed in, before anything is drawn, and whenever Setup changes it. */
 export function writeAs(me: Pick<Schemas['Me'], 'unit' | 'numbers' | 'zone'>) {
   const [thousands, decimals] = SIGNS[me.numbers];
-  style = { unit: me.unit, thousands, decimals, zone: me.zone };
+  style = { unit: me.unit, thousands, decimals };
+  const zone = known(me.zone);
   time = new Intl.DateTimeFormat('en-GB', {
     hour: '2-digit',
     minute: '2-digit',
-    timeZone: me.zone,
+    timeZone: zone,
   });
-  moment = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: me.zone });
+  moment = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: zone });
 }
 
 const signed = (parts: Intl.NumberFormatPart[]) =>

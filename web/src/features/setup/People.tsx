@@ -281,6 +281,7 @@ function PersonForm({
                 error={sent.error}
                 at="/hours"
               />
+              <FieldNote error={sent.error} at="/hours" />
               <FieldNote error={sent.error} at="/workingDays" />
             </>
           )}
@@ -288,7 +289,7 @@ function PersonForm({
       )}
       <ProblemNote
         error={sent.error}
-        beside={['/name', '/signIn', '/password', '/fleetId', '/workingDays']}
+        beside={['/name', '/signIn', '/password', '/fleetId', '/workingDays', '/hours']}
       />
       <div className="actions">
         <Button type="primary" htmlType="submit" loading={sent.isPending}>

@@ -6,6 +6,7 @@ import {
   formatKm,
   formatMoney,
   formatNumber,
+  formatTime,
   kmOf,
   writeAs,
 } from '../../shared/format';
@@ -144,6 +145,14 @@ it('writes figures as the workshop does', () => {
   expect(formatMoney(123_456, 'EUR')).toBe('€1.234,56');
   writeAs({ unit: 'KM', numbers: 'SPACE_COMMA', zone: 'UTC' });
   expect(formatMoney(123_456, 'EUR')).toBe('€1\u00a0234,56');
+});
+
+it('writes times in a zone this device does not know as the device has them', () => {
+  writeAs({ unit: 'KM', numbers: 'COMMA_POINT', zone: 'GMT+02:00:30' });
+  expect(formatTime('2026-11-28T10:30:00Z')).toMatch(/^\d\d:\d\d$/);
+  writeAs({ unit: 'KM', numbers: 'COMMA_POINT', zone: 'Pacific/Kiritimati' });
+  // Source: IANA time zone database; Kiritimati is 14 hours ahead of UTC
+  expect(formatTime('2026-11-28T10:30:00Z')).toBe('00:30');
 });
 
 const vehicle = (id: number, families: string[]) => ({

@@ -4,6 +4,7 @@ import dayjs from 'dayjs';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
 import { addDays, addMonths, formatDate, isoOf } from '../format';
 import { readDate } from './spelling';
+import { useTyped } from './typed';
 import { goToFirstFault } from './validity';
 
 const shown = (value: string | undefined) => (value ? formatDate(value) : '');
@@ -52,21 +53,11 @@ export function DateField({
   const own = useId();
   const value = given || undefined;
   const noteId = `${id ?? own}-read`;
-  const [text, setText] = useState(shown(value));
-  const [sent, setSent] = useState(value);
-  const [before, setBefore] = useState(value);
+  const { text, setText, setSent } = useTyped(value, shown);
   const [open, setOpen] = useState(false);
   // the line below stays where it was when the field is left: what stands under it must not move under a touch
   const [left, setLeft] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  if (before !== value) {
-    setBefore(value);
-    if (sent !== value) {
-      // changed from outside, as by undo or by another choice, and not by what was typed here
-      setSent(value);
-      setText(shown(value));
-    }
-  }
   const read = readDate(text, today);
   const beyond =
     read.kind === 'is' &&

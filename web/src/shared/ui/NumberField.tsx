@@ -2,6 +2,7 @@ import { Input } from 'antd';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
 import { formatNumber } from '../format';
 import { readNumber } from './spelling';
+import { useTyped } from './typed';
 import { goToFirstFault } from './validity';
 
 /** What a unit of time that is typed counts in the field's own. Distances are converted where they are judged, by the server. */
@@ -53,18 +54,8 @@ export function NumberField({
 }) {
   const own = useId();
   const noteId = `${id ?? own}-read`;
-  const [text, setText] = useState(shown(value));
-  const [sent, setSent] = useState(value);
-  const [before, setBefore] = useState(value);
+  const { text, setText, setSent } = useTyped(value, shown);
   const [meant, setMeant] = useState<number>();
-  if (before !== value) {
-    setBefore(value);
-    if (sent !== value) {
-      // changed from outside, as by undo or by another choice, and not by what was typed here
-      setSent(value);
-      setText(shown(value));
-    }
-  }
   const input = useRef<HTMLInputElement>(null);
   const read = readNumber(text, decimals);
   const factor = (from: string | undefined) =>

@@ -1,5 +1,6 @@
 import { Input } from 'antd';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef } from 'react';
+import { useTyped } from './typed';
 import { goToFirstFault } from './validity';
 
 /** A time of day as people type it, "7", "730", "7.30", "07:30", as HH:MM; undefined where it is none. */
@@ -32,18 +33,8 @@ export function TimeField({
   onChange: (value: string | undefined) => void;
   status?: '' | 'error';
 }) {
-  const [text, setText] = useState(shown(value));
-  const [before, setBefore] = useState(value);
-  const [sent, setSent] = useState(value);
+  const { text, setText, setSent } = useTyped(value, shown);
   const input = useRef<HTMLInputElement>(null);
-  if (before !== value) {
-    setBefore(value);
-    if (sent !== value) {
-      // changed from outside, as by undo or by copying a day, and not by what was typed here
-      setSent(value);
-      setText(shown(value));
-    }
-  }
   const wrong =
     text.trim() !== '' && timeOf(text) === undefined ? 'A time of day, such as 07:30.' : '';
   useLayoutEffect(() => input.current?.setCustomValidity(wrong), [wrong]);

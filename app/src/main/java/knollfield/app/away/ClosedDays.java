@@ -2,7 +2,10 @@ package knollfield.app.away;
 
 import java.io.IOException;
 import java.io.StringReader;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoField;
 import java.time.temporal.ChronoUnit;
 import java.time.temporal.Temporal;
 import java.util.ArrayList;
@@ -94,11 +97,17 @@ public class ClosedDays {
     private List<Closed> occurrences(VEvent event) {
         Temporal begin =
                 event.<DtStart<Temporal>>getRequiredProperty(Property.DTSTART).getDate();
-        LocalDate first = dayOf(begin);
-        // RFC 5545, 3.6.1: an end given as a date is the first day that is no longer part of the event
-        LocalDate last = event.<DtEnd<Temporal>>getProperty(Property.DTEND)
+        LocalDate first = local(begin).toLocalDate();
+        // RFC 5545, 3.6.1: the end is the first day, or moment, that is no longer part of the event; a moment without
+        // one
+        // ends as it begins
+        boolean lasts = begin instanceof LocalDate
+                || event.getProperty(Property.DTEND).isPresent()
+                || event.getProperty(Property.DURATION).isPresent();
+        LocalDate last = event.<Temporal>getEndDate(true)
+                .filter(end -> lasts)
                 .map(DtEnd::getDate)
-                .map(end -> end instanceof LocalDate d ? d.minusDays(1) : dayOf(end))
+                .map(end -> local(end).minusNanos(1).toLocalDate())
                 .filter(d -> !d.isBefore(first))
                 .orElse(first);
         String why = event.<Summary>getProperty(Property.SUMMARY)
@@ -108,22 +117,30 @@ public class ClosedDays {
         long length = ChronoUnit.DAYS.between(first, last);
         LocalDate today = clock.today();
         List<LocalDate> starts =
-                event.getProperty(Property.RRULE).isPresent() ? repeated(event, first, today) : List.of(first);
+                event.getProperty(Property.RRULE).isPresent() ? repeated(event, begin, today) : List.of(first);
         return starts.stream()
                 .filter(s -> !s.plusDays(length).isBefore(today))
                 .map(s -> new Closed(0, s, s.plusDays(length), reason, isKnown(s, s.plusDays(length))))
                 .toList();
     }
 
-    private static List<LocalDate> repeated(VEvent event, LocalDate first, LocalDate today) {
-        return event.<LocalDate>calculateRecurrenceSet(new Period<>(first, today.plusYears(YEARS_AHEAD))).stream()
-                .map(p -> dayOf(p.getStart()))
+    /** Days on which a repeated event begins, to two years from now. */
+    private List<LocalDate> repeated(VEvent event, Temporal begin, LocalDate today) {
+        long days = Math.max(1, ChronoUnit.DAYS.between(local(begin).toLocalDate(), today.plusYears(YEARS_AHEAD)));
+        return event.<Temporal>calculateRecurrenceSet(new Period<>(begin, begin.plus(days, ChronoUnit.DAYS))).stream()
+                .map(p -> local(p.getStart()).toLocalDate())
                 .distinct()
                 .toList();
     }
 
-    private static LocalDate dayOf(Temporal at) {
-        return LocalDate.from(at);
+    /** A date, or a moment with or without a zone, as this workshop's calendar has it. */
+    private LocalDateTime local(Temporal at) {
+        if (at instanceof LocalDate day) {
+            return day.atStartOfDay();
+        }
+        return at.isSupported(ChronoField.INSTANT_SECONDS)
+                ? LocalDateTime.ofInstant(Instant.from(at), clock.zone())
+                : LocalDateTime.from(at);
     }
 
     private boolean isKnown(LocalDate from, LocalDate to) {

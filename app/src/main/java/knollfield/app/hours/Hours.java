@@ -27,7 +27,8 @@ import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
  * When work is done here. A technician works as the workshop does, on the own days; whoever has own hours works by those.
- * Hours that a promised job needs cannot be taken away from under it.
+ * Hours that a placed job needs, from its start to its end, cannot be
+ * taken away from under it.
  */
 @Service
 public class Hours {
@@ -99,7 +100,7 @@ public class Hours {
     /**
      * Changes when the workshop works.
      *
-     * @throws InvalidInput where a promised job would lie outside
+     * @throws InvalidInput where a placed job would lie outside, or end later
      * @throws Conflict where somebody else changed it first
      */
     @Transactional
@@ -116,7 +117,7 @@ public class Hours {
     }
 
     /**
-     * Refuses a person's new days or hours where a job promised to that person would lie outside.
+     * Refuses a person's new days or hours where a job placed with that person would lie outside.
      *
      * @throws InvalidInput then, naming the vehicles
      */
@@ -124,21 +125,18 @@ public class Hours {
         refuseWhere(p -> p.id() == changed.id() ? of(changed) : of(p), "/workingDays");
     }
 
-    private void refuseWhere(Function<Person, WorkHours> hours, String pointer) {
+    private void refuseWhere(Function<Person, WorkHours> next, String pointer) {
         List<Person> technicians = people.technicians();
         List<String> outside = jobs.open().stream()
                 .filter(j -> j.stage() != JobStage.UNDER_WAY)
                 .filter(j -> j.booking()
-                        .filter(b -> b.start().isAfter(clock.now()))
-                        .filter(b -> technician(technicians, b)
-                                .filter(p -> of(p).workAt(
-                                                b.start().getDayOfWeek(),
-                                                b.start().toLocalTime()))
-                                .filter(p -> !hours.apply(p)
-                                        .workAt(
-                                                b.start().getDayOfWeek(),
-                                                b.start().toLocalTime()))
-                                .isPresent())
+                        .filter(b -> b.end().isAfter(clock.now()))
+                        .flatMap(b -> technician(technicians, b)
+                                .filter(p -> !of(p).areKeptBy(
+                                                next.apply(p),
+                                                b.start(),
+                                                b.end(),
+                                                jobs.outline(j).minutes())))
                         .isPresent())
                 .map(j -> jobs.state(j).vehicle().registration())
                 .distinct()
@@ -147,7 +145,7 @@ public class Hours {
         if (!outside.isEmpty()) {
             throw new InvalidInput(
                     pointer,
-                    "Promised outside these hours: %s%s. Give %s another place first."
+                    "On the board outside these hours: %s%s. Give %s another place first."
                             .formatted(
                                     String.join(", ", outside.subList(0, Math.min(NAMED, outside.size()))),
                                     outside.size() > NAMED ? " and %d more".formatted(outside.size() - NAMED) : "",

@@ -15,6 +15,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.FamilyRules;
+import knollfield.app.hours.Hours;
 import knollfield.app.importing.ImportLines.Action;
 import knollfield.app.importing.ImportLines.Line;
 import knollfield.app.importing.ImportLines.Task;
@@ -46,7 +47,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Takes in lists of vehicles, readings, renewals and parts, in the form in which people have them. */
+/** Takes in lists of vehicles, readings, renewals, parts and people, in the form in which people have them. */
 @Service
 public class Importer {
 
@@ -60,6 +61,7 @@ public class Importer {
     private final WorkshopSettings settings;
     private final Words words;
     private final People people;
+    private final Hours hours;
     private final ImportRepository imports;
     private final Made made;
     private final CurrentPerson current;
@@ -77,6 +79,7 @@ public class Importer {
             WorkshopSettings settings,
             Words words,
             People people,
+            Hours hours,
             ImportRepository imports,
             Made made,
             CurrentPerson current,
@@ -90,6 +93,7 @@ public class Importer {
         this.settings = settings;
         this.words = words;
         this.people = people;
+        this.hours = hours;
         this.imports = imports;
         this.made = made;
         this.current = current;
@@ -308,6 +312,7 @@ public class Importer {
         if (isNew) {
             people.invite(person);
         } else {
+            hours.check(person);
             people.change(person);
         }
         rows.add(new Touched("PERSON", person.signIn(), imports.version("PERSON", person.signIn()), before));

@@ -4,8 +4,10 @@ import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Currency;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -158,8 +160,7 @@ class ListWriter {
                 ImportField.PRICE,
                 BigDecimal.valueOf(p.priceMinor())
                         .movePointLeft(
-                                java.util.Currency.getInstance(settings.get().currency())
-                                        .getDefaultFractionDigits())
+                                Currency.getInstance(settings.get().currency()).getDefaultFractionDigits())
                         .toPlainString());
         put(line, ImportField.GRADE, p.grade().words());
         OptionalInt life = p.expectedKm();
@@ -172,7 +173,7 @@ class ListWriter {
         Map<ImportField, String> line = new EnumMap<>(ImportField.class);
         put(line, ImportField.PERSON, p.name());
         put(line, ImportField.SIGN_IN, p.signIn());
-        put(line, ImportField.ROLE, p.role().name().replace('_', ' ').toLowerCase(java.util.Locale.ROOT));
+        put(line, ImportField.ROLE, p.role().name().replace('_', ' ').toLowerCase(Locale.ROOT));
         put(
                 line,
                 ImportField.SKILLS,
@@ -185,7 +186,7 @@ class ListWriter {
                         : p.workingDays().stream()
                                 .sorted(Comparator.naturalOrder())
                                 .map(DayOfWeek::name)
-                                .map(d -> d.charAt(0) + d.substring(1, 3).toLowerCase(java.util.Locale.ROOT))
+                                .map(d -> d.charAt(0) + d.substring(1, 3).toLowerCase(Locale.ROOT))
                                 .collect(Collectors.joining("; ")));
         put(
                 line,

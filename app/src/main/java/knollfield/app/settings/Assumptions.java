@@ -54,6 +54,16 @@ public record Assumptions(Map<String, Double> changed) {
         changed = Map.copyOf(changed);
     }
 
+    /** Name of the assumption what a vehicle of a class goes in a year. */
+    static String meanOf(String classCode) {
+        return CLASS_MEAN + classCode;
+    }
+
+    /** Name of the assumption how far vehicles of a class differ. */
+    static String spreadOf(String classCode) {
+        return CLASS_SPREAD + classCode;
+    }
+
     /** Every assumption there is, in the order Setup shows them; classes and wear as the workshop has set them down. */
     public static List<Assumption> catalogue(Collection<UsageClass> classes, WearModel usual) {
         OdometerAssumptions odometer = OdometerAssumptions.defaults();
@@ -94,7 +104,7 @@ public record Assumptions(Map<String, Double> changed) {
                 .sorted(java.util.Comparator.comparing(UsageClass::name))
                 .forEach(c -> {
                     all.add(new Assumption(
-                            CLASS_MEAN + c.code(),
+                            meanOf(c.code()),
                             "Usage classes",
                             sentence(c.name()) + ", mean",
                             "km a year",
@@ -103,7 +113,7 @@ public record Assumptions(Map<String, Double> changed) {
                             300_000,
                             true));
                     all.add(new Assumption(
-                            CLASS_SPREAD + c.code(),
+                            spreadOf(c.code()),
                             "Usage classes",
                             sentence(c.name()) + ", spread between vehicles",
                             "km a year",
@@ -263,8 +273,8 @@ public record Assumptions(Map<String, Double> changed) {
         return new UsageClass(
                 usual.code(),
                 usual.name(),
-                value(CLASS_MEAN + usual.code()).orElse(usual.meanKmPerYear()),
-                value(CLASS_SPREAD + usual.code()).orElse(usual.sdKmPerYear()),
+                value(meanOf(usual.code())).orElse(usual.meanKmPerYear()),
+                value(spreadOf(usual.code())).orElse(usual.sdKmPerYear()),
                 odometer().yearlyScatter());
     }
 

@@ -38,9 +38,18 @@ public class UsageClasses {
     public record Listed(
             String code, String name, double meanKmPerYear, double sdKmPerYear, int vehicles, int version) {}
 
-    /** By name. */
+    /** By name, as they are in force: with the distances of Setup's assumptions where those say otherwise. */
     public List<Listed> all() {
-        return repository.listedClasses();
+        Assumptions set = repository.get().assumptions();
+        return repository.listedClasses().stream()
+                .map(c -> new Listed(
+                        c.code(),
+                        c.name(),
+                        set.value(Assumptions.meanOf(c.code())).orElse(c.meanKmPerYear()),
+                        set.value(Assumptions.spreadOf(c.code())).orElse(c.sdKmPerYear()),
+                        c.vehicles(),
+                        c.version()))
+                .toList();
     }
 
     /** @throws InvalidInput for a name that is missing or taken, and a distance that is none */
@@ -53,7 +62,7 @@ public class UsageClasses {
     }
 
     /**
-     * Changes what a class is called and what it is taken to go where Setup's assumptions do not say otherwise.
+     * Changes what a class is called and what it is taken to go; assumptions that said otherwise are gone with it.
      *
      * @throws Conflict where somebody else changed it first
      */
@@ -64,8 +73,19 @@ public class UsageClasses {
         if (!repository.updateClass(code, name.strip(), meanKm, sdKm, version)) {
             throw new Conflict("Somebody else changed \"%s\". Yours was not saved.".formatted(before.name()));
         }
-        repository.addChange("Usage class", before.name(), name.strip(), by, at);
+        forgetAssumptions(code);
+        repository.addChange("Usage class", words(before), words(existing(code)), by, at);
         events.publishEvent(new SettingsChanged());
+    }
+
+    private void forgetAssumptions(String code) {
+        repository.forgetAssumption(Assumptions.meanOf(code));
+        repository.forgetAssumption(Assumptions.spreadOf(code));
+    }
+
+    private static String words(Listed c) {
+        return "%s, %s km a year, spread %s km"
+                .formatted(c.name(), WorkshopWords.number(c.meanKmPerYear()), WorkshopWords.number(c.sdKmPerYear()));
     }
 
     /**
@@ -90,6 +110,8 @@ public class UsageClasses {
         if (!repository.deleteClass(code, version)) {
             throw new Conflict("Somebody else changed \"%s\". It was not given up.".formatted(before.name()));
         }
+        // a class made later may come to the same code, and has its own distances
+        forgetAssumptions(code);
         repository.addChange("Usage class", before.name(), "given up", by, at);
         events.publishEvent(new SettingsChanged());
     }

@@ -165,6 +165,12 @@ class WorkshopRepository {
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
+    void forgetAssumption(String name) {
+        jdbc.sql("DELETE FROM assumption WHERE name = :name")
+                .param("name", name)
+                .update();
+    }
+
     void setAssumption(String name, double amount, String by, Instant at) {
         int updated = jdbc.sql("""
                         UPDATE assumption SET amount = :amount, changed_by = :by, changed_at = :at

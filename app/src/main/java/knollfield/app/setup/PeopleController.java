@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import knollfield.app.hours.Hours;
 import knollfield.app.hours.HoursView;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
@@ -146,8 +147,10 @@ class PeopleController {
     }
 
     private static Optional<WorkHours> hours(@Nullable List<HoursView.DayHours> hours) {
-        return Optional.ofNullable(hours)
-                .map(h -> HoursView.read(h, "/hours"))
-                .filter(h -> !h.byDay().isEmpty());
+        Optional<WorkHours> own = Optional.ofNullable(hours).map(h -> HoursView.read(h, "/hours"));
+        if (own.filter(h -> h.byDay().isEmpty()).isPresent()) {
+            throw new InvalidInput("/hours", "Own hours need at least one day; or choose the workshop's.");
+        }
+        return own;
     }
 }

@@ -6,17 +6,21 @@ import java.io.InputStream;
 import java.io.OutputStreamWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
@@ -195,7 +199,7 @@ class Transfers {
 
     /** A family's code may have signs that a file's name cannot. */
     private static String fileName(String code) {
-        return java.net.URLEncoder.encode(code, StandardCharsets.UTF_8);
+        return URLEncoder.encode(code, StandardCharsets.UTF_8);
     }
 
     private static void entry(ZipOutputStream zip, String name, byte[] bytes) {
@@ -222,7 +226,10 @@ class Transfers {
         List<String> full = TABLES.stream()
                 .filter(t -> !FIRST.contains(t) && !t.equals("setup_change") && !t.equals("assumption"))
                 .filter(t -> repository.count(t) > 0)
-                .toList();
+                .collect(Collectors.toCollection(ArrayList::new));
+        if (repository.count("person") > 1) {
+            full.add("people beside you");
+        }
         if (!full.isEmpty()) {
             throw new InvalidInput(
                     "/file",
@@ -237,7 +244,7 @@ class Transfers {
         try (ZipFile zip = new ZipFile(from.toFile(), StandardCharsets.UTF_8)) {
             JsonNode about = about(zip);
             List<String> backwards = new ArrayList<>(TABLES);
-            java.util.Collections.reverse(backwards);
+            Collections.reverse(backwards);
             backwards.forEach(repository::empty);
             for (String table : TABLES) {
                 int rows = take(zip, table);
@@ -370,8 +377,8 @@ class Transfers {
         repository.rows(
                 "person",
                 List.of("sign_in"),
-                r -> there.add(String.valueOf(r.get(0)).toLowerCase(java.util.Locale.ROOT)));
-        if (there.contains(signIn.toLowerCase(java.util.Locale.ROOT))) {
+                r -> there.add(String.valueOf(r.get(0)).toLowerCase(Locale.ROOT)));
+        if (there.contains(signIn.toLowerCase(Locale.ROOT))) {
             return;
         }
         repository.numberOn("person");

@@ -63,12 +63,29 @@ class PeopleApiTest {
                 .orElseThrow();
         assertThat(hours(with, weekWith("[{\"from\": \"20:00\", \"to\": \"22:00\"}]"))
                         .errorAt("/workingDays"))
-                .contains("Promised outside these hours", "another place first");
+                .contains("On the board outside these hours", "another place first");
         ObjectNode noDays = with.deepCopy();
         noDays.putArray("workingDays");
         assertThat(ines.put("/api/setup/people/" + with.get("id").asLong(), noDays.toString())
                         .errorAt("/workingDays"))
-                .contains("Promised outside");
+                .contains("On the board outside");
+
+        assertThat(hours(with, weekWith("[]")).errorAt("/hours")).contains("at least one day");
+        // it could begin when it was promised, and would end on another day
+        LocalDateTime starts = LocalDateTime.parse(promised.get("startsAt").asString());
+        String upToIt = "[{\"from\": \"%s\", \"to\": \"%s\"}]"
+                .formatted(starts.toLocalTime(), starts.plusMinutes(30).toLocalTime());
+        assertThat(hours(with, weekWith(upToIt)).errorAt("/workingDays"))
+                .contains(promised.get("registration").asString());
+        String list = "person,signs in as,working days\n%s,%s,Sun\n"
+                .formatted(with.get("name").asString(), with.get("signIn").asString());
+        assertThat(ines.csv(
+                                "/api/imports?as="
+                                        + java.net.URLEncoder.encode(
+                                                "{\"existing\": \"UPDATE\"}", java.nio.charset.StandardCharsets.UTF_8),
+                                list)
+                        .errorAt("/workingDays"))
+                .contains("On the board outside");
 
         hours(with, weekWith("[{\"from\": \"07:00\", \"to\": \"12:00\"}, {\"from\": \"13:00\", \"to\": \"17:00\"}]"))
                 .ok();
@@ -140,9 +157,27 @@ class PeopleApiTest {
         ines.put(classes + "/" + code, "{\"name\": \"Day run\", \"meanKm\": 61000, \"sdKm\": 9000, \"version\": 1}")
                 .problem(409, "conflict");
         assertThat(ines.delete(classes + "/PRIVATE?version=1").errorAt("/code")).contains("another class first");
-        ines.delete(classes + "/" + code + "?version=2").ok();
+        // an assumption of the same figure is the same figure, wherever it is changed
+        int version = ines.get("/api/setup/assumptions").json().get("version").asInt();
+        ines.put(
+                        "/api/setup/assumptions",
+                        "{\"amounts\": {\"class.mean.%s\": 50000}, \"version\": %d}".formatted(code, version))
+                .ok();
+        assertThat(mean(classes, code)).isEqualTo(50_000);
+        ines.put(classes + "/" + code, "{\"name\": \"Night run\", \"meanKm\": 40000, \"sdKm\": 9000, \"version\": 2}")
+                .ok();
+        assertThat(mean(classes, code)).isEqualTo(40_000);
+        ines.delete(classes + "/" + code + "?version=3").ok();
         assertThat(ines.get(classes).json().findValuesAsString("code")).doesNotContain(code);
         assertThat(ines.get("/api/setup/assumptions").json().get("changes").toString())
                 .contains("Night run", "given up");
+    }
+
+    private double mean(String classes, String code) {
+        return StreamSupport.stream(ines.get(classes).ok().json().spliterator(), false)
+                .filter(c -> c.get("code").asString().equals(code))
+                .mapToDouble(c -> c.get("meanKmPerYear").asDouble())
+                .findFirst()
+                .orElseThrow();
     }
 }

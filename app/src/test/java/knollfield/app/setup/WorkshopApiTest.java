@@ -259,6 +259,38 @@ class WorkshopApiTest {
         assertThat(ines.get(CLOSED).json()).isEmpty();
     }
 
+    /** Source: RFC 5545, 3.3.5 (UTC, local and zoned moments), 3.3.6 and 3.6.1 (a duration in place of an end). */
+    @ParameterizedTest(name = "{0} and {1} last {2} days")
+    @CsvSource(delimiter = '|', textBlock = """
+            DTSTART;VALUE=DATE:D0                    | DURATION:P3D                          | 3
+            DTSTART:D0T000000                        | DTEND:D2T000000                       | 2
+            DTSTART:D0T120000Z                       | DTEND:D1T120000Z                      | 2
+            DTSTART;TZID=Atlantic/Faroe:D0T080000    | DTEND;TZID=Atlantic/Faroe:D0T170000   | 1
+            DTSTART;VALUE=DATE:D0                    | RRULE:FREQ=YEARLY                     | 1
+            DTSTART;TZID=Atlantic/Faroe:D0T080000    | RRULE:FREQ=YEARLY                     | 1
+            DTSTART:D0T120000Z                       | RRULE:FREQ=YEARLY                     | 1
+            """)
+    void everyWayInWhichACalendarWritesItsDaysIsRead(String start, String more, int days) {
+        LocalDate first = LocalDate.parse(
+                        ines.get("/api/me").json().get("today").asString())
+                .plusDays(30);
+        String file = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n"
+                + "DTSTAMP:20200101T000000Z\r\n" + start + "\r\n" + more
+                + "\r\nSUMMARY:Feast\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+        for (int d = 0; d < 3; d++) {
+            file = file.replace("D" + d, first.plusDays(d).toString().replace("-", ""));
+        }
+        String body = tools.jackson.databind.json.JsonMapper.shared()
+                .createObjectNode()
+                .put("text", file)
+                .toString();
+        JsonNode read = ines.post(CLOSED + "/read", body).ok().json();
+        assertThat(read.get(0).get("from").asString()).isEqualTo(first.toString());
+        assertThat(read.get(0).get("to").asString())
+                .isEqualTo(first.plusDays(days - 1).toString());
+        assertThat(read).hasSize(more.startsWith("RRULE") ? 2 : 1);
+    }
+
     @Test
     void whatIsNoCalendarIsRefusedAtTheFile() {
         assertThat(ines.post(CLOSED + "/read", "{\"text\": \"registration;belt\\nA;1\"}")

@@ -37,6 +37,9 @@ class TransferTest {
     @RegisterExtension
     static final Server EMPTY = Server.fresh();
 
+    @RegisterExtension
+    static final Server PEOPLED = Server.fresh();
+
     private static final String EVERYTHING = "/api/setup/everything";
 
     private static byte[] out(Server server) {
@@ -150,6 +153,16 @@ class TransferTest {
                 assertThat(after.get(name)).as(name).isEqualTo(bytes);
             }
         });
+    }
+
+    @Test
+    void peopleWhoAreThereAlreadyAreNotWipedOut() {
+        Client manager = PEOPLED.as("ines");
+        manager.post("/api/setup/people", """
+                        {"signIn": "desk", "name": "Front Desk", "role": "FRONT_DESK", "skills": [],
+                         "workingDays": [], "password": "long-enough"}""").ok();
+        assertThat(manager.csv(EVERYTHING, out(ISLAND)).errorAt("/file")).contains("people beside you");
+        assertThat(manager.get("/api/setup/people").json()).hasSize(2);
     }
 
     @Order(2)

@@ -1,6 +1,7 @@
 package knollfield.core.plan;
 
 import java.time.DayOfWeek;
+import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
@@ -85,14 +86,32 @@ public record WorkHours(Map<DayOfWeek, List<Span>> byDay) {
                 .anyMatch(s -> !start.isBefore(s.from()) && start.isBefore(s.to()));
     }
 
+    /**
+     * True where a job of {@code minutes} that stands from {@code from} until {@code to} in these hours stands there in
+     * {@code next} too: it may begin then, and is not done later. A job that had fewer half-hours than it takes already needs
+     * no more of them than it had.
+     */
+    public boolean areKeptBy(WorkHours next, LocalDateTime from, LocalDateTime to, int minutes) {
+        int needed = Math.min(worked(from, to), (minutes + STEP_MINUTES - 1) / STEP_MINUTES);
+        return !workAt(from.getDayOfWeek(), from.toLocalTime())
+                || (next.workAt(from.getDayOfWeek(), from.toLocalTime()) && next.worked(from, to) >= needed);
+    }
+
+    /** Half-hours worked from {@code from} until {@code to}. */
+    private int worked(LocalDateTime from, LocalDateTime to) {
+        int worked = 0;
+        for (LocalDateTime t = from; t.isBefore(to); t = t.plusMinutes(STEP_MINUTES)) {
+            worked += workAt(t.getDayOfWeek(), t.toLocalTime()) ? 1 : 0;
+        }
+        return worked;
+    }
+
     /** The starts of all half-hours that are worked on one day of the week or another. */
     public SortedSet<LocalTime> halfHours() {
         SortedSet<LocalTime> starts = new TreeSet<>();
         byDay.values().stream().flatMap(List::stream).forEach(s -> {
-            // counted in minutes, as midnight follows the last half-hour of a day
-            int to = s.to().toSecondOfDay() / 60;
-            for (int m = s.from().toSecondOfDay() / 60; m < to; m += STEP_MINUTES) {
-                starts.add(LocalTime.ofSecondOfDay(m * 60L));
+            for (LocalTime t = s.from(); t.isBefore(s.to()); t = t.plusMinutes(STEP_MINUTES)) {
+                starts.add(t);
             }
         });
         return starts;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
@@ -57,7 +58,7 @@ class WorkHoursTest {
         "2026-11-30T11:30, 60, 2026-11-30T13:00", "2026-11-30T15:30, 90, 2026-12-04T08:30",
         "2026-12-04T12:30, 60, 2026-12-05T09:30", "2026-12-05T11:00, 90, 2026-12-07T08:00"
     })
-    void workSkipsBreaksEveningsAndFreeDays(java.time.LocalDateTime start, int minutes, java.time.LocalDateTime end) {
+    void workSkipsBreaksEveningsAndFreeDays(LocalDateTime start, int minutes, LocalDateTime end) {
         Ruler ruler = new Ruler(LocalDate.of(2026, 11, 30), 14, Ruler.times(List.of(EARLY_AND_SATURDAY)));
         assertThat(ruler.end(start, minutes, EARLY_AND_SATURDAY)).contains(end);
     }
@@ -69,6 +70,28 @@ class WorkHoursTest {
         assertThat(ruler.end(monday.atTime(12, 0), 30, EARLY_AND_SATURDAY)).isEmpty();
         assertThat(ruler.end(monday.atTime(8, 10), 30, EARLY_AND_SATURDAY)).isEmpty();
         assertThat(ruler.end(monday.atTime(15, 30), 60, EARLY_AND_SATURDAY)).isEmpty();
+    }
+
+    @ParameterizedTest(name = "{2} minutes, {0} to {1}, under {3}: {4}")
+    @CsvSource({
+        "2026-11-30T08:00, 2026-11-30T11:00, 180, MONDAY 08:00-11:00, true",
+        "2026-11-30T08:00, 2026-11-30T11:30, 200, MONDAY 08:00-11:00, false",
+        "2026-11-30T08:00, 2026-11-30T11:30, 180, MONDAY 08:00-11:00, true",
+        "2026-11-30T08:00, 2026-11-30T11:00, 180, MONDAY 08:30-16:00, false",
+        "2026-11-30T11:00, 2026-11-30T14:00, 150, MONDAY 07:30-12:00 12:30-16:00, true",
+        // over the nights until Friday: Monday has four half-hours left, Friday two until half past eight
+        "2026-11-30T14:00, 2026-12-04T08:30, 180, MONDAY 07:30-16:00, false",
+        "2026-11-30T14:00, 2026-12-04T08:30, 180, MONDAY 07:30-16:00;FRIDAY 07:30-08:30, true",
+        "2026-11-30T14:00, 2026-12-04T08:30, 180, MONDAY 07:30-16:00;TUESDAY 08:00-09:00, true",
+        // it stood too short already, and is no worse off
+        "2026-11-30T08:00, 2026-11-30T09:00, 240, MONDAY 08:00-09:00, true",
+        // it did not begin in these hours before
+        "2026-11-30T12:00, 2026-11-30T13:00, 30, MONDAY 13:00-16:00, true"
+    })
+    void hoursAreKeptWhereAJobBeginsAsBeforeAndEndsNoLater(
+            LocalDateTime from, LocalDateTime to, int minutes, String next, boolean kept) {
+        assertThat(EARLY_AND_SATURDAY.areKeptBy(WorkHours.read(next), from, to, minutes))
+                .isEqualTo(kept);
     }
 
     @Test
