@@ -91,6 +91,10 @@ public final class DryRun {
             case OUT -> timing.out(thing);
             case FIND -> timing.find(thing);
             case LOST -> timing.lost(thing);
+            case SHEARED -> hands.sheared(thing);
+            case REPAIR -> hands.repair(thing);
+            case MISSING -> hands.missing(thing);
+            case SEARCH -> hands.search(thing);
             case MARK -> timing.mark(thing, o.round());
             case RELEASE -> timing.release(thing);
             case LOOP_OFF -> timing.loopOff(thing);
@@ -129,6 +133,8 @@ public final class DryRun {
                     BACK,
                     CREEP,
                     COVER,
+                    REPAIR,
+                    SEARCH,
                     MARK -> true;
             default -> false;
         };
@@ -147,6 +153,7 @@ public final class DryRun {
     /** A way in that stands open is covered next, unless one only looks. */
     private void openings(Operation o) {
         if (o.verb() == Verb.COVER
+                || o.verb().isRecorded()
                 || o.verb() == Verb.LOOK
                 || o.verb() == Verb.FIND
                 || o.verb() == Verb.MARK

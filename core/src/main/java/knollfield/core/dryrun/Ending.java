@@ -129,6 +129,10 @@ final class Ending {
                 .filter(f -> model.drained.contains(f.code()))
                 .findFirst()
                 .ifPresent(f -> model.breach(f.code(), "%s is missing".formatted(f.name()), Law.FLUIDS));
+        model.missing.stream()
+                .findFirst()
+                .ifPresent(m -> model.breach(
+                        m, "a piece of %s was never looked for".formatted(model.name(m)), Law.BEFORE_IT_HIDES));
         gaps();
         done();
         if (model.raised || model.batteryOff) {

@@ -82,6 +82,7 @@ final class HandsOn {
                         f, "%s runs out once %s is undone".formatted(model.name(f), joint.name()), Law.FLUIDS));
         model.joints.put(thing, 0);
         model.everUndone.add(thing);
+        model.undoneAt.put(thing, model.now);
         joint.fasteners().ifPresent(model.compared::remove);
         // a wheel that is not keyed is let go: what it carries can move
         model.book.madeFastBy(thing).forEach(w -> loopsOn(w.shaft(), l -> l.touched = true));
@@ -219,7 +220,12 @@ final class HandsOn {
         model.off.add(thing);
         model.forNow.remove(thing);
         model.everOff.add(thing);
-        model.compared.remove(thing);
+        boolean fastenersToo = model.book.joints().stream()
+                .anyMatch(j -> j.fasteners().filter(thing::equals).isPresent());
+        if (!fastenersToo) {
+            // what was used of fasteners that bear its name is old once they are undone, not before
+            model.compared.remove(thing);
+        }
         for (Opening o : model.book.openings()) {
             if (o.openedBy().equals(thing)) {
                 model.openings.put(o.code(), false);
@@ -234,6 +240,56 @@ final class HandsOn {
                         slacken(model.loop(l.code()), thing);
                     }
                 }));
+    }
+
+    /** A stud or bolt of a joint broke off: what it holds comes off, or stays off, until the stub is out. */
+    void sheared(String thing) {
+        if (model.book.joint(thing).isEmpty()) {
+            model.breach(thing, "%s has no joint".formatted(model.name(thing)), Law.CLOSED);
+            return;
+        }
+        model.sheared.add(thing);
+    }
+
+    void repair(String thing) {
+        Optional<Joint> there = model.book.joint(thing);
+        if (there.isEmpty() || !model.sheared.contains(thing)) {
+            model.breach(thing, "%s is whole".formatted(model.name(thing)), Law.CLOSED);
+            return;
+        }
+        there.get().holds().stream()
+                .filter(h -> model.book.assembly(h).isPresent() && !model.off.contains(h))
+                .findFirst()
+                .ifPresent(
+                        h -> model.breach(h, "%s is on: nobody gets at the stub".formatted(model.name(h)), Law.REACH));
+        model.hides(there.get())
+                .ifPresent(h -> model.breach(h, "%s hides %s".formatted(model.name(h), model.name(thing)), Law.REACH));
+        model.sheared.remove(thing);
+    }
+
+    /** Not all of a broken part was found. */
+    void missing(String thing) {
+        if (model.book.assembly(thing).isEmpty()) {
+            model.breach(thing, "there is nothing called %s".formatted(thing), Law.BEFORE_IT_HIDES);
+            return;
+        }
+        model.missing.add(thing);
+        model.searched.clear();
+    }
+
+    /** Looked through where pieces fall; once that is done everywhere, what is missing has been looked for. */
+    void search(String thing) {
+        if (model.book.catchesPieces().stream().noneMatch(a -> a.code().equals(thing))) {
+            model.breach(thing, "no piece falls into %s".formatted(model.name(thing)), Law.BEFORE_IT_HIDES);
+            return;
+        }
+        if (!model.off.contains(thing)) {
+            model.breach(thing, "%s is on: nobody sees into it".formatted(model.name(thing)), Law.REACH);
+        }
+        model.searched.add(thing);
+        if (model.book.catchesPieces().stream().map(Assembly::code).allMatch(model.searched::contains)) {
+            model.missing.clear();
+        }
     }
 
     void cover(String thing) {
@@ -284,6 +340,14 @@ final class HandsOn {
             return;
         }
         behind(a, true);
+        boolean catches = model.book.catchesPieces().contains(a);
+        model.missing.stream()
+                .filter(m -> catches && !model.searched.contains(thing))
+                .findFirst()
+                .ifPresent(m -> model.breach(
+                        thing,
+                        "a piece of %s is missing and nobody looked into %s".formatted(model.name(m), a.name()),
+                        Law.BEFORE_IT_HIDES));
         model.book.turners().stream()
                 .filter(t -> t.kind() == Turner.Kind.OLD_BOLT
                         && t.thing().filter(thing::equals).isPresent()
@@ -450,6 +514,9 @@ final class HandsOn {
                     "%s is at stage %d; stage %d does not follow".formatted(joint.name(), reached, stage),
                     Law.CLOSED);
         }
+        if (model.sheared.contains(thing)) {
+            model.breach(thing, "the stub of %s is still in".formatted(joint.name()), Law.CLOSED);
+        }
         joint.holds().stream()
                 .filter(model.off::contains)
                 .findFirst()
@@ -500,7 +567,7 @@ final class HandsOn {
                 case FITTED -> false;
                 case LAID -> l.laid;
                 case TENSIONED -> l.laid && l.stand == LoopModel.Stand.TENSIONED;
-                case TURNED -> l.turned && !isSetAgain(joint, l);
+                case TURNED -> l.turned && !isSetAgain(joint, l) && !isTurnedAnew(joint, l);
                 case SET_AGAIN, CLOSED, RAN -> model.started && stage.until() != Joint.Moment.RAN;
             };
             if (early || late) {
@@ -521,6 +588,11 @@ final class HandsOn {
                         .tensioner()
                         .filter(t -> joint.holds().contains(t.part()))
                         .isPresent();
+    }
+
+    /** Undone since the last turn, and turned once more later: the turns before are none of its. */
+    private boolean isTurnedAnew(Joint joint, LoopModel loop) {
+        return model.undoneAt.getOrDefault(joint.code(), 0) > loop.turnedAt && model.comes(Verb.TURN, "engine");
     }
 
     private void whatItMoves(Joint joint, int stage) {

@@ -50,6 +50,8 @@ final class LoopModel {
     int turns;
     /** Two turns at least were done, whatever was disturbed since. */
     boolean turned;
+    /** Moment of the last turn. */
+    int turnedAt;
 
     LoopModel(Loop loop) {
         this.loop = loop;

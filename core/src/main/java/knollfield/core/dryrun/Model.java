@@ -49,6 +49,9 @@ final class Model {
     /** Stage reached of every joint that was undone, 0 for none. */
     final Map<String, Integer> joints = new HashMap<>();
 
+    /** Moment each joint was undone last. */
+    final Map<String, Integer> undoneAt = new HashMap<>();
+
     final Set<String> everUndone = new HashSet<>();
     final Set<String> off = new LinkedHashSet<>();
     final Set<String> forNow = new LinkedHashSet<>();
@@ -62,6 +65,12 @@ final class Model {
     final Set<String> found = new HashSet<>();
     final Set<String> marked = new HashSet<>();
     final Set<String> lookedAt = new HashSet<>();
+    /** Joints with a stub in. */
+    final Set<String> sheared = new LinkedHashSet<>();
+    /** Parts that came off with a piece missing. */
+    final Set<String> missing = new LinkedHashSet<>();
+    /** Where pieces were looked for since. */
+    final Set<String> searched = new HashSet<>();
     /** Open ways into the engine: true once covered. */
     final Map<String, Boolean> openings = new LinkedHashMap<>();
 
@@ -321,6 +330,10 @@ final class Model {
             return Optional.of(
                     "%s is on for now only".formatted(name(forNow.iterator().next())));
         }
+        if (!sheared.isEmpty()) {
+            return Optional.of("the stub of %s is still in"
+                    .formatted(name(sheared.iterator().next())));
+        }
         return book.joints().stream()
                 .filter(this::isOpen)
                 .filter(j -> j.stages().get(joints.getOrDefault(j.code(), 0)).from() != Joint.Moment.RAN)
@@ -366,6 +379,6 @@ final class Model {
                         l.wasLost)));
         Set<String> open = new HashSet<>(drained);
         open.removeAll(filled);
-        return new EngineState(joints, off, open, fresh, in, states);
+        return new EngineState(joints, off, open, fresh, in, states, sheared, missing, forNow);
     }
 }

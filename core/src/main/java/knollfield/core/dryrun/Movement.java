@@ -29,6 +29,13 @@ final class Movement {
         }
         turnable();
         stopping();
+        model.missing.stream()
+                .findFirst()
+                .ifPresent(m -> model.breach(
+                        m,
+                        "a piece of %s is missing: it may lie in the drive".formatted(model.name(m)),
+                        Law.MOVEMENTS,
+                        Law.BEFORE_IT_HIDES));
         for (LoopModel l : model.loops.values()) {
             Optional<Loop.Tensioner> t = l.loop.tensioner();
             boolean seating = l.stand == LoopModel.Stand.LAID
@@ -75,6 +82,7 @@ final class Movement {
         for (LoopModel l : model.loops.values()) {
             if (l.stand == LoopModel.Stand.TENSIONED) {
                 l.turns += whole;
+                l.turnedAt = model.now;
                 l.turned = l.turned || (l.touched && l.turns >= 2);
             }
         }

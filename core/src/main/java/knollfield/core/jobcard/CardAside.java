@@ -1,6 +1,9 @@
 package knollfield.core.jobcard;
 
+import java.util.List;
 import java.util.Optional;
+import knollfield.core.engine.work.Operation;
+import knollfield.core.engine.work.Verb;
 import knollfield.core.jobcard.CardEvent.Contingency;
 import knollfield.core.jobcard.CardEvent.Found;
 import knollfield.core.jobcard.CardEvent.GateOverridden;
@@ -73,7 +76,8 @@ final class CardAside {
             if (e.partMinor() < 0) {
                 throw new CardRefused(Kind.WRONG_ANSWER, "A price is zero or more.");
             }
-            return Optional.of(card.noted(entry));
+            CardState noted = card.noted(entry);
+            return Optional.of(e.joint().map(j -> sheared(noted, j)).orElse(noted));
         } else if (event instanceof PhotoTaken e) {
             words(e.caption(), false);
             known(e.step());
@@ -94,6 +98,20 @@ final class CardAside {
             return Optional.of(override(e));
         }
         return Optional.empty();
+    }
+
+    /** The card is laid anew for a joint a stud or bolt of which broke off. */
+    private CardState sheared(CardState noted, String joint) {
+        String step = ((Contingency) entry.event()).step();
+        boolean there = card.plan()
+                .step(step)
+                .filter(s -> card.joints(s).containsKey(joint))
+                .isPresent();
+        if (!there) {
+            throw new CardRefused(Kind.WRONG_ANSWER, "This step has no joint %s.".formatted(joint));
+        }
+        return noted.recorded(List.of(Operation.of(Verb.SHEARED, joint)))
+                .with(noted.scope().mishap(), entry.seq());
     }
 
     private CardState override(GateOverridden e) {

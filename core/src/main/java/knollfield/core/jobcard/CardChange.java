@@ -18,6 +18,7 @@ import knollfield.core.jobcard.CardEvent.Completed;
 import knollfield.core.jobcard.CardEvent.Counted;
 import knollfield.core.jobcard.CardEvent.Deferred;
 import knollfield.core.jobcard.CardEvent.Deviated;
+import knollfield.core.jobcard.CardEvent.GoesBack;
 import knollfield.core.jobcard.CardEvent.HardStop;
 import knollfield.core.jobcard.CardEvent.Inspected;
 import knollfield.core.jobcard.CardEvent.MarksRead;
@@ -133,6 +134,8 @@ final class CardChange {
                 throw new CardRefused(Kind.NOT_ALLOWED, "Only the cold level may follow as a recheck.");
             }
             return answered(step, TOMORROW, true);
+        } else if (event instanceof GoesBack e) {
+            return goesBack(e);
         } else if (event instanceof Completed e) {
             return complete(e);
         }
@@ -196,8 +199,24 @@ final class CardChange {
             return next;
         }
         next = next.noted(entry);
+        if (RoutedCard.searches(step, inspect, e.result())) {
+            return next.recorded(RoutedCard.missing(step)).with(next.scope().mishap(), entry.seq());
+        }
         boolean broken = says.get() == EvidenceKind.BELT_FAILED;
         return broken && timingIsOpen() ? scratch(next) : next;
+    }
+
+    /** The old part goes back, as far as the new one is not on yet. */
+    private CardState goesBack(GoesBack e) {
+        CardAside.words(e.why(), true);
+        if (!card.mayGoBack().contains(e.item())) {
+            throw new CardRefused(
+                    Kind.WRONG_ANSWER,
+                    card.scope().items().contains(e.item())
+                            ? "The new part is on already, or waits for the owner: %s.".formatted(nameOf(e.item()))
+                            : "This card does not renew %s.".formatted(nameOf(e.item())));
+        }
+        return card.with(card.scope().without(e.item()), entry.seq()).noted(entry);
     }
 
     private CardState choose(Chosen e) {
@@ -499,7 +518,9 @@ final class CardChange {
             return card.notLost().with(card.scope().outOfTime(false), entry.seq());
         }
         if (!card.answers().containsKey(step.code())) {
-            throw CardState.nothingToUndo(step.title());
+            return RoutedCard.repaired(step)
+                    .map(joint -> whole(Operation.of(Verb.SHEARED, joint)))
+                    .orElseThrow(() -> CardState.nothingToUndo(step.title()));
         }
         if (step.gate().isPresent()) {
             List<Step> steps = card.plan().steps();
@@ -525,7 +546,25 @@ final class CardChange {
                 case REFITTED -> scope.refitted(false);
             };
         }
+        boolean lookedFor = step.task() instanceof Task.Inspect inspect
+                && RoutedCard.searches(
+                        step,
+                        inspect,
+                        java.util.Objects.requireNonNull(card.answers().get(step.code()))
+                                .words());
+        if (lookedFor) {
+            CardState back = card.takenBack(step, entry.seq());
+            for (Operation missing : RoutedCard.missing(step)) {
+                back = back.unrecorded(missing);
+            }
+            return back.with(scope.mishap(), entry.seq());
+        }
         return card.takenBack(step, entry.seq()).with(scope, entry.seq());
+    }
+
+    /** What was recorded was a mistake: nothing broke off. */
+    private CardState whole(Operation recorded) {
+        return card.unrecorded(recorded).with(card.scope().mishap(), entry.seq());
     }
 
     private CardState deviate(Deviated e) {

@@ -167,11 +167,27 @@ public sealed interface CardEvent {
     /**
      * Work nobody planned, such as a sheared stud.
      *
+     * @param joint code of the joint a stud or bolt of which broke off, so that the card is laid anew for it
      * @param minutes it adds, above zero
      * @param part what it takes, in words; empty for none
      * @param partMinor its price in minor units, zero or more
      */
-    record Contingency(String step, String what, int minutes, String part, long partMinor) implements CardEvent {}
+    record Contingency(String step, String what, int minutes, String part, long partMinor, Optional<String> joint)
+            implements CardEvent {
+
+        /** Nothing broke off. */
+        public Contingency(String step, String what, int minutes, String part, long partMinor) {
+            this(step, what, minutes, part, partMinor, Optional.empty());
+        }
+    }
+
+    /**
+     * The new part is not the right one and the old one goes back.
+     *
+     * @param item code of the item, which the job no longer renews
+     * @param why in words, never blank
+     */
+    record GoesBack(String item, String why) implements CardEvent {}
 
     /** Items added at the bench; they wait for the owner. */
     record Widened(Set<String> items) implements CardEvent {

@@ -425,6 +425,27 @@ public record CardState(
         return having(all);
     }
 
+    /** What was recorded last of {@code operation} was a mistake. */
+    CardState unrecorded(Operation operation) {
+        List<Operation> all = new ArrayList<>(did);
+        int last = all.lastIndexOf(operation);
+        if (last >= 0) {
+            all.remove(last);
+        }
+        return having(all);
+    }
+
+    /** Joints a step undoes or does up, name by code; none on cards of an older layout. */
+    public Map<String, String> joints(Step step) {
+        return plan.layout() == CardPlan.Layout.ROUTED ? RoutedCard.joints(this, step) : Map.of();
+    }
+
+    /** Codes of the items whose old part can still go back, because the new one is not on. */
+    public Set<String> mayGoBack() {
+        boolean underWay = checkIn.isPresent() && signature.isEmpty();
+        return underWay && plan.layout() == CardPlan.Layout.ROUTED ? RoutedCard.mayGoBack(this) : Set.of();
+    }
+
     /** That a loop is out of time was a mistake. */
     CardState notLost() {
         return having(did.stream().filter(o -> o.verb() != Verb.LOST).toList());

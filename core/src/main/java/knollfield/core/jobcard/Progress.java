@@ -92,6 +92,7 @@ public record Progress(
         CardScope before = state.scope();
         boolean other = !scope.items().equals(before.items())
                 || !scope.awaiting().equals(before.awaiting())
+                || scope.mishaps() != before.mishaps()
                 || scope.paint() != before.paint()
                 || scope.outOfTime() != before.outOfTime();
         Set<Operation> done = new HashSet<>();
@@ -117,7 +118,7 @@ public record Progress(
         }
         Set<Operation> past = new HashSet<>(state.past().keySet());
         past.retainAll(standing(state.did()));
-        state.did().stream().filter(o -> o.verb() == Verb.LOST).forEach(past::add);
+        state.did().stream().filter(o -> o.verb().isRecorded()).forEach(past::add);
         known.addAll(past);
         done.addAll(past);
         return new Progress(
@@ -149,6 +150,8 @@ public record Progress(
             case RELEASE -> (same && earlier.verb() == Verb.TENSION) || earlier.verb() == Verb.TURN;
             case SET_IN -> same && earlier.verb() == Verb.OUT && now.round() == earlier.round();
             case OUT -> same && earlier.verb() == Verb.SET_IN && now.round() == earlier.round();
+            case SHEARED -> same && (earlier.verb() == Verb.TIGHTEN || earlier.verb() == Verb.REPAIR);
+            case MISSING -> earlier.verb() == Verb.SEARCH;
             case LAY -> earlier.verb() == Verb.TURN || earlier.verb() == Verb.PROVE || earlier.verb() == Verb.MEASURE;
             case DRAIN -> same && earlier.verb() == Verb.FILL;
             case SAFE -> earlier.verb() == Verb.CLOSE || earlier.verb() == Verb.START || earlier.verb() == Verb.CHECK;

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import knollfield.core.engine.build.Anatomy;
@@ -59,13 +60,20 @@ final class Reopened {
             return setAnew(progress.redo().get().tension());
         }
         Set<Operation> redone = redone();
-        Set<Operation> waits = waiting(redone);
         redone.stream().filter(progress.done()::contains).forEach(again::add);
-        line.operations().stream()
-                .filter(o -> waits.contains(o) && progress.done().contains(o) && !opens(o))
-                .forEach(again::add);
-        List.copyOf(again).forEach(o -> openers(o).forEach(this::ask));
+        int before;
+        do {
+            before = again.size();
+            Set<Operation> first = new HashSet<>(redone);
+            again.stream().filter(o -> !opens(o)).forEach(first::add);
+            Set<Operation> waits = waiting(first);
+            line.operations().stream()
+                    .filter(o -> waits.contains(o) && progress.done().contains(o) && !opens(o))
+                    .forEach(again::add);
+            List.copyOf(again).forEach(o -> openers(o).forEach(this::ask));
+        } while (again.size() > before);
         line.operations().stream().filter(this::isUndoneMeanwhile).forEach(again::add);
+        again.removeIf(o -> o.verb().isRecorded());
         again.removeIf(
                 o -> o.verb() == Verb.SET_IN && o.round() == 1 && now.in().contains(o.thing()));
         return again;
@@ -103,10 +111,7 @@ final class Reopened {
     private void openAgain(String part) {
         book.before(part).forEach(this::openAgain);
         ask(Operation.of(Verb.FIT, part));
-        book.jointsOf(part)
-                .forEach(j -> Stream.iterate(1, s -> s + 1)
-                        .limit(j.stages().size())
-                        .forEach(s -> ask(Operation.tighten(j.code(), s))));
+        book.jointsOf(part).forEach(j -> stages(j.code()).forEach(this::ask));
     }
 
     private static boolean readsOrTurns(Operation o) {
@@ -119,6 +124,11 @@ final class Reopened {
     /** What did not prove: the loop is set from scratch and laid. */
     private Set<Operation> redone() {
         Set<Operation> all = new LinkedHashSet<>();
+        // what broke once more is put right once more
+        line.operations().stream()
+                .filter(o -> (o.verb() == Verb.REPAIR && now.sheared().contains(o.thing()))
+                        || (o.verb() == Verb.SEARCH && !now.missing().isEmpty()))
+                .forEach(all::add);
         progress.redo()
                 .ifPresent(redo -> line.placed().forEach(p -> {
                     Operation o = p.operation();
@@ -215,11 +225,11 @@ final class Reopened {
             case FIT -> Stream.of(Operation.of(Verb.TAKE_OFF, thing));
             case TIGHTEN ->
                 Stream.concat(
-                        Stream.of(Operation.of(Verb.UNDO, thing)),
+                        Stream.concat(Stream.of(Operation.of(Verb.UNDO, thing)), stages(thing)),
                         book.joint(thing).flatMap(Joint::fasteners).map(f -> Operation.of(Verb.COMPARE, f)).stream());
             case TAKE_OFF ->
                 Stream.concat(
-                        Stream.of(Operation.of(Verb.FOR_NOW, thing)),
+                        Stream.concat(Stream.of(Operation.of(Verb.FOR_NOW, thing)), loopsOn(thing)),
                         book.openings().stream()
                                 .filter(w -> w.openedBy().equals(thing))
                                 .map(Opening::code)
@@ -231,8 +241,12 @@ final class Reopened {
                                 Operation.of(Verb.RELEASE, thing),
                                 Operation.of(Verb.LOOK, thing)),
                         onLine.contains(Operation.of(Verb.LOST, thing)) ? Stream.empty() : found());
-            case UNDO -> holder(thing);
-            case TENSION -> Stream.of(Operation.of(Verb.RELEASE, thing));
+            case UNDO ->
+                Stream.concat(
+                        holder(thing),
+                        book.joint(thing).stream()
+                                .flatMap(j -> j.holds().stream())
+                                .flatMap(this::loopsOn));
             case OUT -> Stream.of(Operation.of(Verb.SET_IN, thing, o.round()));
             case PROVE -> Stream.of(Operation.of(Verb.MARK, thing)).filter(m -> isHeldOnly(thing));
             case TURN -> turner();
@@ -240,6 +254,24 @@ final class Reopened {
             case CLOSE -> Stream.of(Operation.of(Verb.SAFE, "battery"), Operation.of(Verb.RAISE, thing));
             default -> Stream.empty();
         };
+    }
+
+    /** Undone, a joint goes through all its stages again. */
+    private Stream<Operation> stages(String joint) {
+        return book.joint(joint).stream()
+                .flatMap(j -> Stream.iterate(1, s -> s + 1).limit(j.stages().size()))
+                .map(s -> Operation.tighten(joint, s));
+    }
+
+    /** A loop that runs over a part, or is tensioned by it, comes off before the part does. */
+    private Stream<Operation> loopsOn(String part) {
+        return book.loops().stream()
+                .filter(l -> l.wheels().contains(part)
+                        || l.tensioner().filter(t -> t.part().equals(part)).isPresent())
+                .filter(l -> Optional.ofNullable(now.loops().get(l.code()))
+                        .filter(s -> s.stand() != EngineState.Stand.OFF)
+                        .isPresent())
+                .map(l -> Operation.of(Verb.LAY, l.code()));
     }
 
     /** What holds against a joint goes in again for undoing it, and out. */

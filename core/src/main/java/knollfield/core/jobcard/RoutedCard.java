@@ -6,6 +6,7 @@ import static knollfield.core.jobcard.CardSteps.tick;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -155,8 +156,8 @@ final class RoutedCard {
             while (i < placed.size() && placed.get(i).stretch() == stretch) {
                 run.add(placed.get(i++));
             }
-            // found out of time is recorded where it is found, no step of the card
-            run.removeIf(p -> p.operation().verb() == Verb.LOST);
+            // what is found is recorded where it is found, no step of the card
+            run.removeIf(p -> p.operation().verb().isRecorded());
             boolean proves = run.stream().anyMatch(p -> RoutedSteps.isRedone(p.operation()));
             if (byList && basis.scope().attempt() > 1 && proves && !corrected) {
                 phases.add(new Phase(chain ? "C11x" : "B22x", "Correction", steps.correction(line.operations())));
@@ -304,12 +305,15 @@ final class RoutedCard {
         }
         EngineState open = now(progress);
         Line line = proven(wanted, open);
-        Set<String> goesBack = Reopened.goesBack(book, line, progress, open);
-        goesBack.retainAll(goal);
-        if (!goesBack.isEmpty()) {
+        Set<String> goesBack = new HashSet<>();
+        Set<String> more = Reopened.goesBack(book, line, progress, open);
+        more.retainAll(goal);
+        while (goesBack.addAll(more)) {
             Set<String> stillNew = new LinkedHashSet<>(goal);
             stillNew.removeAll(goesBack);
             line = proven(new Goal(stillNew), open.with(goesBack));
+            more = Reopened.goesBack(book, line, progress, open);
+            more.retainAll(goal);
         }
         if (progress.reopens()) {
             goesOn(wanted, line, progress, open);
@@ -435,6 +439,53 @@ final class RoutedCard {
         return timing.isEmpty() && tension.isEmpty()
                 ? Optional.empty()
                 : Optional.of(new Progress.Redo(timing, tension));
+    }
+
+    /** An answer after which pieces are looked for where they fall. */
+    static boolean searches(Step step, Task.Inspect inspect, String result) {
+        return result.equals(RoutedSteps.PIECES_MISSING)
+                && step.code().startsWith(RoutedSteps.PIECES)
+                && !inspect.bad().contains(result);
+    }
+
+    /** That a piece of what {@code step} looked at is missing. */
+    static List<Operation> missing(Step step) {
+        return List.of(Operation.of(Verb.MISSING, step.code().substring(RoutedSteps.PIECES.length())));
+    }
+
+    /** Code of the joint whose stub {@code step} gets out. */
+    static Optional<String> repaired(Step step) {
+        return step.operations().stream()
+                .filter(o -> o.verb() == Verb.REPAIR)
+                .map(Operation::thing)
+                .findFirst();
+    }
+
+    /** Joints that {@code step} undoes or does up, name by code. */
+    static Map<String, String> joints(CardState state, Step step) {
+        Anatomy book = anatomy(state);
+        Map<String, String> joints = new LinkedHashMap<>();
+        step.operations().stream()
+                .filter(o -> o.verb() == Verb.UNDO || o.verb() == Verb.TIGHTEN)
+                .flatMap(o -> book.joint(o.thing()).stream())
+                .forEach(j -> joints.put(j.code(), j.name()));
+        return joints;
+    }
+
+    /** Items the owner has agreed to, nothing of which is new on the engine yet. */
+    static Set<String> mayGoBack(CardState state) {
+        CardBasis basis = state.plan().basis();
+        EngineFamily family = basis.family().settled(basis.scope().variants());
+        Build build = family.build().orElseThrow();
+        Set<String> fresh = DryRun.upTo(
+                        anatomy(state),
+                        new Goal(goal(family, build, basis.scope().items())),
+                        state.did())
+                .fresh();
+        return basis.scope().items().stream()
+                .filter(i -> !basis.scope().awaiting().contains(i))
+                .filter(i -> build.things(i).stream().noneMatch(fresh::contains))
+                .collect(Collectors.toSet());
     }
 
     private static Anatomy anatomy(CardState state) {

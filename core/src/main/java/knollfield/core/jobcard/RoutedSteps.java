@@ -38,6 +38,13 @@ final class RoutedSteps {
     /** What the codes of a listed correction begin with. */
     static final String AGAIN = "again:";
 
+    /** What the codes of a look for missing pieces begin with. */
+    static final String PIECES = "pieces:";
+
+    static final String PIECES_MISSING = "broken, pieces missing";
+    private static final String LOOKED_INTO = "broken, sump and strainer looked at";
+    private static final String STILL_MISSING = "still missing, not looked through yet";
+
     private static final String HITS = "A compressed tensioner can hit: keep fingers out of its way.";
     private static final String SNAPS = "A cam can snap over as the tension goes: fingers away from wheels and lobes.";
     private static final String ON_ITS_WHEELS = "Wheel fasteners to torque, on its wheels, battery on";
@@ -150,21 +157,21 @@ final class RoutedSteps {
         if (guides.isEmpty()) {
             return Optional.empty();
         }
+        String found = "broken, all pieces found";
+        // where the book has a sump the card takes it off; else a person says that they looked
+        boolean sump = !book.catchesPieces().isEmpty();
         return Optional.of(Step.of(
-                        "pieces:" + guides.get(0),
+                        PIECES + guides.get(0),
                         words.row(guides) + ": lift, look for cracks and missing pieces",
                         new Task.Inspect(
-                                List.of(
-                                        "whole",
-                                        "worn",
-                                        "broken, all pieces found",
-                                        "broken, sump and strainer looked at",
-                                        "broken, pieces missing"),
+                                sump
+                                        ? List.of("whole", "worn", found, PIECES_MISSING)
+                                        : List.of("whole", "worn", found, LOOKED_INTO, PIECES_MISSING),
                                 Map.of(
-                                        "broken, all pieces found", EvidenceKind.GUIDE_BROKEN,
-                                        "broken, sump and strainer looked at", EvidenceKind.GUIDE_BROKEN,
-                                        "broken, pieces missing", EvidenceKind.GUIDE_BROKEN),
-                                Set.of("broken, pieces missing")))
+                                        found, EvidenceKind.GUIDE_BROKEN,
+                                        LOOKED_INTO, EvidenceKind.GUIDE_BROKEN,
+                                        PIECES_MISSING, EvidenceKind.GUIDE_BROKEN),
+                                sump ? Set.of() : Set.of(PIECES_MISSING)))
                 .notes(List.of("A guide that lifts out without its upper bolt is broken."))
                 .gate(GateKind.PIECES_FOUND));
     }
@@ -575,6 +582,23 @@ final class RoutedSteps {
                 List.of(confirm(code, ON_ITS_WHEELS, GateKind.WHEEL_AND_SUPPORT).caution(LOOSE_WHEEL));
             case START -> List.of(start(code));
             case CHECK -> List.of(check(code));
+            case REPAIR ->
+                List.of(Step.of(code, words.plain(run), new Task.Confirm())
+                        .caution("Eyes covered: a stub and its drill splinter. No heat near fuel, oil or rubber.")
+                        .notes(List.of("Chips are caught before they fall in; the thread takes the new one by hand.")));
+            case SEARCH ->
+                List.of(Step.of(
+                                code,
+                                words.plain(run) + ", strainer too",
+                                new Task.Inspect(
+                                        List.of(
+                                                "found, the part is whole when laid together",
+                                                "looked through, strainer clean: nothing there",
+                                                STILL_MISSING),
+                                        Map.of(),
+                                        Set.of(STILL_MISSING)))
+                        .caution("A piece left in jams the drive or starves the engine of oil.")
+                        .gate(GateKind.PIECES_FOUND));
             case LABEL -> List.of(confirm(code, "Label written and protected; old parts shown", GateKind.LABEL));
             default -> List.of(tick(code, words.plain(run)));
         };

@@ -120,6 +120,10 @@ final class RoutedWords {
             case PROVE -> row(things) + " read true";
             case FIND -> row(things) + " found";
             case LOST -> row(things) + " out of time";
+            case SHEARED -> row(things) + ": broken off";
+            case REPAIR -> row(things) + ": stub out, thread whole, new stud or bolt in hand";
+            case MISSING -> row(things) + ": a piece missing";
+            case SEARCH -> row(things) + " looked through for pieces";
             case COMPARE -> row(things) + " compared";
             case MOVE_OVER -> row(things) + " moved over";
             case MEASURE -> row(things) + " measured";

@@ -12,6 +12,7 @@ import knollfield.core.engine.build.Joint;
 import knollfield.core.engine.build.Look;
 import knollfield.core.engine.build.Opening;
 import knollfield.core.engine.build.OwnOrder;
+import knollfield.core.engine.build.Turner;
 import knollfield.core.engine.work.EngineState;
 import knollfield.core.engine.work.Goal;
 import knollfield.core.engine.work.Law;
@@ -64,11 +65,13 @@ public final class Router {
         TimingRoute timing = new TimingRoute(scope, web);
         comesOff();
         timing.operations();
+        broken();
         goesOn();
         looks();
         ends();
         orderOfParts();
         orderOfJoints(timing);
+        orderOfWhatBroke();
         timing.arrows();
         orderOfLooks(timing);
         orderOfTheEnd();
@@ -103,6 +106,84 @@ public final class Router {
             }
         }
         scope.undone.forEach(j -> addUndo(book.joint(j).orElseThrow(), Stretch.RELEASE));
+    }
+
+    /** Stubs of what broke off, pieces that are missing, and what was put in to turn by and is not needed any more. */
+    private void broken() {
+        scope.forNow.forEach(t -> {
+            web.add(Operation.of(Verb.FOR_NOW, t), Stretch.OPEN);
+            web.add(Operation.of(Verb.TAKE_OFF, t), Stretch.PROVE);
+        });
+        scope.sheared.forEach(j -> {
+            web.add(Operation.of(Verb.SHEARED, j), Stretch.STRIP);
+            web.add(Operation.of(Verb.REPAIR, j), Stretch.COMPARE);
+        });
+        if (!scope.missing.isEmpty()) {
+            scope.missing.forEach(m -> web.add(Operation.of(Verb.MISSING, m), Stretch.STRIP));
+            book.catchesPieces().forEach(a -> web.add(Operation.of(Verb.SEARCH, a.code()), Stretch.STRIP));
+        }
+    }
+
+    private void orderOfWhatBroke() {
+        for (String code : scope.forNow) {
+            Operation in = Operation.of(Verb.FOR_NOW, code);
+            Operation out = Operation.of(Verb.TAKE_OFF, code);
+            web.arrow(in, out, Law.FOR_NOW, code, "it is in for now only");
+            book.turner(code).flatMap(Turner::thing).ifPresent(part -> {
+                web.arrow(Operation.of(Verb.TAKE_OFF, part), in, Law.FOR_NOW, part, "it goes in its place");
+                web.arrow(out, Operation.of(Verb.FIT, part), Law.FOR_NOW, code, "it is in its place");
+            });
+        }
+        for (String code : scope.sheared) {
+            Joint j = book.joint(code).orElseThrow();
+            Operation sheared = Operation.of(Verb.SHEARED, code);
+            Operation repair = Operation.of(Verb.REPAIR, code);
+            web.arrow(Operation.of(Verb.UNDO, code), sheared, Law.CLOSED, code, "it broke off");
+            web.arrow(sheared, repair, Law.CLOSED, code, "its stub is in");
+            web.arrow(repair, Operation.tighten(code, 1), Law.CLOSED, code, "the stub is out first");
+            for (String held : j.holds()) {
+                web.arrow(Operation.of(Verb.TAKE_OFF, held), repair, Law.REACH, held, "nobody gets at the stub before");
+                web.arrow(repair, Operation.of(Verb.FIT, held), Law.REACH, code, "the stub is out first");
+            }
+            for (String h : book.hiders(code)) {
+                boolean loop = book.loop(h).isPresent();
+                web.arrow(
+                        Operation.of(loop ? Verb.LOOP_OFF : Verb.TAKE_OFF, h),
+                        repair,
+                        Law.REACH,
+                        h,
+                        "%s hides it".formatted(name(h)));
+                web.arrow(
+                        repair,
+                        Operation.of(loop ? Verb.LAY : Verb.FIT, h),
+                        Law.REACH,
+                        h,
+                        "%s hides %s".formatted(name(h), j.name()));
+            }
+        }
+        List<Operation> searches = book.catchesPieces().stream()
+                .map(a -> Operation.of(Verb.SEARCH, a.code()))
+                .filter(web::has)
+                .toList();
+        for (Operation search : searches) {
+            String sump = search.thing();
+            web.arrow(Operation.of(Verb.TAKE_OFF, sump), search, Law.REACH, sump, "nobody sees into it before");
+            web.arrow(
+                    search,
+                    Operation.of(Verb.FIT, sump),
+                    Law.BEFORE_IT_HIDES,
+                    sump,
+                    "pieces are looked for before it closes");
+            for (String part : scope.missing) {
+                Operation missing = Operation.of(Verb.MISSING, part);
+                web.arrow(Operation.of(Verb.TAKE_OFF, part), missing, Law.BEFORE_IT_HIDES, part, "it came off broken");
+                web.arrow(missing, search, Law.BEFORE_IT_HIDES, part, "a piece of it is missing");
+            }
+            List.copyOf(web.all()).stream()
+                    .filter(o -> o.is(Verb.TURN, "engine"))
+                    .forEach(turn -> web.arrow(
+                            search, turn, Law.MOVEMENTS, sump, "a piece that is missing may lie in the drive"));
+        }
     }
 
     private void addUndo(Joint joint, Stretch stretch) {
@@ -430,6 +511,8 @@ public final class Router {
                     BACK,
                     CREEP,
                     COVER,
+                    REPAIR,
+                    SEARCH,
                     MARK -> true;
             default -> false;
         };

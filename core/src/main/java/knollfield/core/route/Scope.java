@@ -34,11 +34,23 @@ final class Scope {
     final Set<String> touched = new LinkedHashSet<>();
 
     final Set<String> fluids = new LinkedHashSet<>();
+    /** What turns the crank and is in for now. */
+    final Set<String> forNow = new LinkedHashSet<>();
+    /** Joints a stub of which is in. */
+    final Set<String> sheared = new LinkedHashSet<>();
+    /** Parts that came off with a piece missing. */
+    final Set<String> missing = new LinkedHashSet<>();
 
     /** @param open what stands open already, and is closed with the rest */
     Scope(Anatomy book, Goal goal, EngineState open) {
         this.book = book;
         this.goal = goal;
+        // a tensioner that is off lets go of no loop that is held on its wheels
+        open.loops().forEach((code, l) -> {
+            if (l.held() && !l.lost()) {
+                hold(code);
+            }
+        });
         open.joints()
                 .forEach((joint, stage) ->
                         book.joint(joint).filter(j -> stage < j.stages().size()).ifPresent(this::undo));
@@ -47,15 +59,24 @@ final class Scope {
             if (l.lost()) {
                 lost.add(code);
                 open(code);
-            } else if (l.held()) {
-                hold(code);
-            } else if (l.cameOff() || l.stand() != EngineState.Stand.TENSIONED) {
+            } else if (!l.held() && (l.cameOff() || l.stand() != EngineState.Stand.TENSIONED)) {
                 open(code);
-            } else if (l.touched() && !l.proven()) {
+            } else if (!l.held() && l.touched() && !l.proven()) {
                 touch(code);
             }
         });
         fluids.addAll(open.drained());
+        open.forNow().stream().filter(t -> book.turner(t).isPresent()).forEach(forNow::add);
+        open.sheared().stream().flatMap(j -> book.joint(j).stream()).forEach(j -> {
+            sheared.add(j.code());
+            undo(j);
+            j.holds().forEach(this::takeOff);
+        });
+        if (!open.missing().isEmpty()) {
+            missing.addAll(open.missing());
+            open.missing().forEach(this::takeOff);
+            book.catchesPieces().forEach(a -> takeOff(a.code()));
+        }
         for (String thing : goal.things()) {
             boolean fasteners = false;
             for (Joint j : book.joints()) {

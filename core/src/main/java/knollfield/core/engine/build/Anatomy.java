@@ -104,6 +104,11 @@ public final class Anatomy {
         return Optional.ofNullable(references.get(code));
     }
 
+    /** Where what falls into the engine is found: its sumps. */
+    public List<Assembly> catchesPieces() {
+        return assemblies().stream().filter(a -> a.kind() == Assembly.Kind.SUMP).toList();
+    }
+
     public Optional<Assembly> assembly(String code) {
         return Optional.ofNullable(assemblies.get(code));
     }

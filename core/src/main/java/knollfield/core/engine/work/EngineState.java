@@ -13,6 +13,9 @@ import java.util.Set;
  * @param drained codes of the fluids that ran out and are not in again
  * @param fresh codes of what has been renewed
  * @param in codes of the hardware that is set in
+ * @param sheared codes of the joints a stub of which is still in
+ * @param missing codes of the parts that came off with a piece missing which nobody looked for yet
+ * @param forNow codes of what is in or on for now only
  */
 public record EngineState(
         Map<String, Integer> joints,
@@ -20,7 +23,10 @@ public record EngineState(
         Set<String> drained,
         Set<String> fresh,
         Set<String> in,
-        Map<String, LoopState> loops) {
+        Map<String, LoopState> loops,
+        Set<String> sheared,
+        Set<String> missing,
+        Set<String> forNow) {
 
     /** How a loop sits. */
     public enum Stand {
@@ -47,6 +53,9 @@ public record EngineState(
         fresh = Set.copyOf(fresh);
         in = Set.copyOf(in);
         loops = Map.copyOf(loops);
+        sheared = Set.copyOf(sheared);
+        missing = Set.copyOf(missing);
+        forNow = Set.copyOf(forNow);
     }
 
     /** With assemblies and loops off that are on, and come off again. */
@@ -56,7 +65,7 @@ public record EngineState(
         Map<String, LoopState> other = new HashMap<>(loops);
         other.replaceAll(
                 (code, l) -> things.contains(code) ? new LoopState(Stand.OFF, true, true, false, false, l.lost()) : l);
-        return new EngineState(joints, all, drained, fresh, in, other);
+        return new EngineState(joints, all, drained, fresh, in, other, sheared, missing, forNow);
     }
 
     /** With loops that were found out of time. */
@@ -66,11 +75,12 @@ public record EngineState(
             LoopState l = other.getOrDefault(c, new LoopState(Stand.TENSIONED, false, false, false, true, true));
             other.put(c, new LoopState(l.stand(), l.touched(), l.cameOff(), l.held(), l.proven(), true));
         });
-        return new EngineState(joints, off, drained, fresh, in, other);
+        return new EngineState(joints, off, drained, fresh, in, other, sheared, missing, forNow);
     }
 
     /** A closed engine. */
     public static EngineState closed() {
-        return new EngineState(Map.of(), Set.of(), Set.of(), Set.of(), Set.of(), Map.of());
+        return new EngineState(
+                Map.of(), Set.of(), Set.of(), Set.of(), Set.of(), Map.of(), Set.of(), Set.of(), Set.of());
     }
 }

@@ -14,6 +14,12 @@ public enum Verb {
     FIND("find", "find"),
     /** Recorded, not done by hand: the loop is broken, has jumped, or its references do not come true together. */
     LOST("lost", "found out of time"),
+    /** Recorded: a stud or bolt of the joint broke off, its stub is in. */
+    SHEARED("sheared", "stud or bolt broken off"),
+    REPAIR("repair", "get the stub out, thread whole"),
+    /** Recorded: the part came off broken, and not all of it was found. */
+    MISSING("missing", "a piece missing"),
+    SEARCH("search", "look through for pieces"),
     MARK("mark", "mark"),
     RELEASE("release", "let the tension off"),
     LOOP_OFF("loop-off", "loop off"),
@@ -45,6 +51,11 @@ public enum Verb {
     Verb(String sign, String words) {
         this.sign = sign;
         this.words = words;
+    }
+
+    /** Found and recorded where it is found; nothing that hands do. */
+    public boolean isRecorded() {
+        return this == LOST || this == SHEARED || this == MISSING;
     }
 
     /** As written in an operation's code. */
