@@ -32,6 +32,11 @@ const MENU: { sheet: Sheet; title: string; hint: string }[] = [
   { sheet: 'found', title: 'Something found', hint: 'on the timing drive: evidence, lines, owner' },
   { sheet: 'picture', title: 'Picture', hint: 'to the step in focus' },
   { sheet: 'more-work', title: 'More work than planned', hint: 'sheared stud, bent bolt' },
+  {
+    sheet: 'goes-back',
+    title: 'The old part goes back',
+    hint: 'the new one is the wrong one',
+  },
   { sheet: 'side', title: 'Side finding', hint: 'not this job: becomes a follow-up' },
   { sheet: 'wait', title: 'The job waits', hint: 'parts, delivery, owner, next day' },
   { sheet: 'hand-over', title: 'Hand over', hint: 'to another technician' },
@@ -110,6 +115,9 @@ export function BenchMenu({
           busy={bench.busy}
           onSend={(e) => void done(e)}
         />
+      )}
+      {sheet === 'goes-back' && (
+        <GoesBack card={card} busy={bench.busy} onSend={(e) => void done(e)} />
       )}
       {sheet === 'recheck' && <Recheck busy={bench.busy} onSend={(e) => void done(e)} />}
       {sheet === 'picture' && step && (
@@ -290,11 +298,13 @@ function MoreWork({ step, currency, busy, onSend }: FormProps & { step: Step; cu
   const [minutes, setMinutes] = useState('');
   const [part, setPart] = useState('');
   const [price, setPrice] = useState('');
+  const [joint, setJoint] = useState<string>();
   const n = Number(minutes);
   const minor = minorOf(price, currency);
   return (
     <>
       <Words id="more-words" label="What happened" value={words} onChange={setWords} />
+      {step.joints.length > 0 && <Joints joints={step.joints} chosen={joint} onChoose={setJoint} />}
       <Line
         id="more-minutes"
         label="Minutes it adds"
@@ -325,10 +335,87 @@ function MoreWork({ step, currency, busy, onSend }: FormProps & { step: Step; cu
             minutes: n,
             part,
             partMinor: part.trim() === '' ? 0 : minor,
+            joint,
           })
         }
       >
         Add it to the job
+      </button>
+    </>
+  );
+}
+
+/** Which joint broke; the card then gets the stub out before anything goes on over it. */
+function Joints({
+  joints,
+  chosen,
+  onChoose,
+}: {
+  joints: Step['joints'];
+  chosen?: string;
+  onChoose: (code?: string) => void;
+}) {
+  return (
+    <fieldset className="bench-choice">
+      <legend>Did a stud or bolt break off?</legend>
+      <div className="sheet-menu narrow">
+        {[{ code: undefined, name: 'nothing broke off' }, ...joints].map((j) => (
+          <button
+            key={j.code ?? ''}
+            className={chosen === j.code ? 'bench-button on' : 'bench-button'}
+            aria-pressed={chosen === j.code}
+            onClick={() => onChoose(j.code)}
+          >
+            {j.name}
+          </button>
+        ))}
+      </div>
+      {chosen && (
+        <p className="muted">
+          The card gets a step for the stub; what covers it comes off again, and new one-time bolts
+          are asked for.
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+/** An item whose new part is not the right one leaves the job. */
+function GoesBack({ card, busy, onSend }: FormProps & { card: Card }) {
+  const [item, setItem] = useState<string>();
+  const [words, setWords] = useState('');
+  if (card.mayGoBack.length === 0)
+    return <p className="muted">All that this job renews is on already, or waits for the owner.</p>;
+  return (
+    <>
+      <p className="muted">
+        If the right part is on its way, let the job wait instead. An item that goes back keeps its
+        clock and becomes a follow-up.
+      </p>
+      <div className="sheet-menu narrow">
+        {card.mayGoBack.map((i) => (
+          <button
+            key={i.code}
+            className={item === i.code ? 'bench-button on' : 'bench-button'}
+            aria-pressed={item === i.code}
+            onClick={() => setItem(i.code)}
+          >
+            {i.name}
+          </button>
+        ))}
+      </div>
+      <Words
+        id="back-words"
+        label="What is wrong with the new one"
+        value={words}
+        onChange={setWords}
+      />
+      <button
+        className="bench-button action wide"
+        disabled={busy || !item || words.trim() === ''}
+        onClick={() => onSend({ type: 'GOES_BACK', item, words })}
+      >
+        The old one goes back
       </button>
     </>
   );

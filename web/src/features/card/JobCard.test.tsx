@@ -17,6 +17,8 @@ const step = (code: string, part: Partial<Step> = {}): Step => ({
   mayDefer: false,
   mayBeDoneNow: false,
   things: [],
+  joints: [],
+  repairs: false,
   results: [],
   options: [],
   points: [],
@@ -95,6 +97,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     rechecks: [],
     offers: [],
     awaiting: [],
+    mayGoBack: [],
     corrections: [],
     cautions: [],
     ...part,
@@ -264,6 +267,53 @@ describe('a card at the bench', () => {
         partMinor: 350,
       }),
     );
+  });
+
+  it('says which joint broke, and takes it back where nothing did', async () => {
+    const joints = [{ code: 'mount', name: 'Mount bolts' }];
+    const stub = step('repair:mount', { task: 'CONFIRM', repairs: true });
+    const calls = bench(card([step('off', { joints })]), {
+      [`POST ${AT}/events`]: { body: card([stub]) },
+    });
+    await heading('off');
+    press('More');
+    press(/^More work than planned/);
+    fireEvent.change(screen.getByLabelText('What happened'), { target: { value: 'stud broke' } });
+    fireEvent.change(screen.getByLabelText('Minutes it adds'), { target: { value: '45' } });
+    press('Mount bolts');
+    expect(screen.getByText(/The card gets a step for the stub/)).toBeTruthy();
+    press('Add it to the job');
+    await heading('repair:mount');
+    expect(sent(calls)[0]!.body).toMatchObject({ type: 'CONTINGENCY', joint: 'mount' });
+    press('A mistake: nothing broke off');
+    await waitFor(() =>
+      expect(sent(calls)[1]!.body).toMatchObject({ type: 'UNDO', step: 'repair:mount' }),
+    );
+  });
+
+  it('lets an old part go back with a reason', async () => {
+    const calls = bench(
+      card([step('off')], { mayGoBack: [{ code: 'pump', name: 'Water pump' }] }),
+      {
+        [`POST ${AT}/events`]: { body: card([step('on')]) },
+      },
+    );
+    await heading('off');
+    press('More');
+    press(/^The old part goes back/);
+    press('Water pump');
+    const send = screen.getByRole('button', { name: 'The old one goes back' });
+    expect((send as HTMLButtonElement).disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText('What is wrong with the new one'), {
+      target: { value: 'two studs too long' },
+    });
+    fireEvent.click(send);
+    await heading('on');
+    expect(sent(calls)[0]!.body).toMatchObject({
+      type: 'GOES_BACK',
+      item: 'pump',
+      words: 'two studs too long',
+    });
   });
 
   it('draws the loop a step is done to, and every loop where the whole engine turns', async () => {

@@ -16,6 +16,8 @@ const step = (part: Partial<Step>): Step => ({
   mayDefer: false,
   mayBeDoneNow: false,
   things: [],
+  joints: [],
+  repairs: false,
   results: [],
   options: [],
   points: [],

@@ -85,6 +85,15 @@ export function StepFocus({
             />
           )
         )}
+        {step.repairs && open && (
+          <button
+            className="bench-button wide quiet"
+            disabled={bench.busy}
+            onClick={() => void send({ type: 'UNDO', step: step.code })}
+          >
+            A mistake: nothing broke off
+          </button>
+        )}
         {plain.length > 1 && step.task === 'TICK' && open && (
           <button
             className="bench-button wide"

@@ -6,6 +6,7 @@ export type Sheet =
   | 'found'
   | 'side'
   | 'more-work'
+  | 'goes-back'
   | 'picture'
   | 'recheck'
   | 'calculators';

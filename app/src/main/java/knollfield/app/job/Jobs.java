@@ -268,14 +268,18 @@ public class Jobs {
         events.publishEvent(new JobResized(jobId));
     }
 
-    /** Takes what the owner left off the list of a job at the bench again. */
+    /**
+     * Takes items off the list of a job at the bench again.
+     *
+     * @param why as it stands in the vehicle's log, such as {@code left by the owner}
+     */
     @Transactional
-    public void takeOff(long jobId, Set<String> items) {
+    public void takeOff(long jobId, Set<String> items, String why) {
         Job job = get(jobId);
         Set<String> left = new HashSet<>(items(job));
         left.removeAll(items);
         save(job.with(left), job);
-        log.write(job.vehicleId(), "left by the owner, job " + jobId, sorted(items(job)), sorted(left));
+        log.write(job.vehicleId(), "%s, job %d".formatted(why, jobId), sorted(items(job)), sorted(left));
         events.publishEvent(new JobResized(jobId));
     }
 

@@ -1,6 +1,7 @@
 package knollfield.app.record;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -194,8 +195,18 @@ public class JobRecords {
         if (renewed.isEmpty()) {
             lines.add(new Line("Parts", "the same parts put back; no clock restarted", by, true));
         }
+        Set<String> back = new HashSet<>();
+        card.noted(CardEvent.GoesBack.class).forEach(e -> {
+            back.add(e.item());
+            lines.add(new Line(
+                    family.item(e.item()).map(Item::name).orElse(e.item()),
+                    "left: the old one went back, " + e.why().strip(),
+                    by,
+                    true));
+        });
         for (BundleLine line : jobs.bundle(job).lines()) {
             if (line.kind() == BundleLine.Kind.ITEM
+                    && !back.contains(line.code())
                     && !renewed.contains(line.code())
                     && job.scope().decisions().containsKey(line.code())) {
                 lines.add(new Line(line.name(), "left: " + line.reason().text(), "", false));

@@ -2,6 +2,7 @@ package knollfield.core.completion;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -13,6 +14,7 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
+import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 
 /** What a signed card makes of the vehicle (rules.md section 10). */
@@ -34,6 +36,20 @@ public final class Completion {
     /** Codes of what a signed card has renewed; none where the same parts went back. */
     public static Set<String> items(CardState card) {
         return card.scope().refitted() ? Set.of() : card.scope().items();
+    }
+
+    /** What a signed card leaves to be done another time: what was noted, and old parts that went back. */
+    public static List<CardEvent.SideFinding> followUps(CardState card) {
+        EngineFamily family = card.plan().basis().family();
+        List<CardEvent.SideFinding> all = new ArrayList<>(card.noted(CardEvent.SideFinding.class));
+        card.noted(CardEvent.GoesBack.class)
+                .forEach(e -> all.add(new CardEvent.SideFinding(
+                        "%s: the old one went back, %s"
+                                .formatted(
+                                        family.item(e.item()).map(Item::name).orElse(e.item()),
+                                        e.why().strip()),
+                        false)));
+        return all;
     }
 
     /** The items of the job start their clocks on the day and at the odometer of the job; the others keep theirs. */

@@ -71,6 +71,11 @@ public record Step(
                 || operations.stream().anyMatch(o -> o.verb() == Verb.TIGHTEN);
     }
 
+    /** It gets out the stub of what broke off. */
+    public boolean repairs() {
+        return operations.stream().anyMatch(o -> o.verb() == Verb.REPAIR);
+    }
+
     /** Small parts go over to a new part. */
     public boolean movesOver() {
         return gate.filter(g -> g == GateKind.MOVED_OVER).isPresent();

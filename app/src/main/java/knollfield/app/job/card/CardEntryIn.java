@@ -53,6 +53,7 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(CardEntryIn.FoundEntry.class),
     @JsonSubTypes.Type(CardEntryIn.SideFindingEntry.class),
     @JsonSubTypes.Type(CardEntryIn.ContingencyEntry.class),
+    @JsonSubTypes.Type(CardEntryIn.GoesBackEntry.class),
     @JsonSubTypes.Type(CardEntryIn.RecheckEntry.class),
     @JsonSubTypes.Type(CardEntryIn.CompleteEntry.class)
 })
@@ -426,6 +427,7 @@ public sealed interface CardEntryIn {
         }
     }
 
+    /** @param joint code of the joint a stud or bolt of which broke off; null where nothing did */
     @JsonTypeName("CONTINGENCY")
     record ContingencyEntry(
             String clientKey,
@@ -434,7 +436,8 @@ public sealed interface CardEntryIn {
             @Nullable String words,
             @Nullable Integer minutes,
             @Nullable String part,
-            @Nullable Long partMinor)
+            @Nullable Long partMinor,
+            @Nullable String joint)
             implements AtStep {
         @Override
         public CardEvent event(CardEvent.Fixed fixed) {
@@ -443,7 +446,21 @@ public sealed interface CardEntryIn {
                     text(words),
                     need(minutes, "/minutes"),
                     text(part),
-                    Objects.requireNonNullElse(partMinor, 0L));
+                    Objects.requireNonNullElse(partMinor, 0L),
+                    Optional.ofNullable(joint));
+        }
+    }
+
+    /** The new part is the wrong one; the old one goes back. */
+    @JsonTypeName("GOES_BACK")
+    record GoesBackEntry(
+            String clientKey,
+            long basedOn,
+            @Nullable String item,
+            @Nullable String words) implements CardEntryIn {
+        @Override
+        public CardEvent event(CardEvent.Fixed fixed) {
+            return new CardEvent.GoesBack(need(item, "/item"), text(words));
         }
     }
 

@@ -19,8 +19,7 @@ class CardRepository {
 
     CardRepository(JdbcClient jdbc, JsonMapper json) {
         this.jdbc = jdbc;
-        this.json =
-                json.rebuild().addMixIn(CardEvent.class, CardEventNames.class).build();
+        this.json = CardEventNames.in(json);
     }
 
     List<CardEntry> entries(long jobId) {

@@ -142,6 +142,7 @@ class CardViews {
             List<RecheckAskedView> rechecks,
             List<OfferedLine> offers,
             List<AwaitedLine> awaiting,
+            List<AwaitedLine> mayGoBack,
             List<CorrectionView> corrections,
             @Nullable ReworkView rework,
             List<String> cautions,
@@ -241,11 +242,8 @@ class CardViews {
                         .map(r -> new RecheckAskedView(r.what(), r.days()))
                         .toList(),
                 offers(job, state),
-                state.scope().awaiting().stream()
-                        .sorted()
-                        .map(i -> new AwaitedLine(
-                                i, family.item(i).map(Item::name).orElse(i)))
-                        .toList(),
+                lines(family, state.scope().awaiting()),
+                lines(family, state.mayGoBack()),
                 corrections.since(job, state).stream()
                         .map(d -> new CorrectionView(d.step().orElse(null), d.words()))
                         .toList(),
@@ -259,6 +257,13 @@ class CardViews {
                 next.filter(d -> d.nextDueKm().isPresent())
                         .map(d -> d.nextDueKm().getAsInt())
                         .orElse(null));
+    }
+
+    private static List<AwaitedLine> lines(EngineFamily family, Set<String> items) {
+        return items.stream()
+                .sorted()
+                .map(i -> new AwaitedLine(i, family.item(i).map(Item::name).orElse(i)))
+                .toList();
     }
 
     /** Every loop of an engine that has more than one and a drawing of each. */

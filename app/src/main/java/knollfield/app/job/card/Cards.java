@@ -221,6 +221,10 @@ public class Cards {
             checkIn(job, reading.orElseThrow());
         } else if (entry.event() instanceof CardEvent.Completed) {
             complete(job, after);
+        } else if (entry.event() instanceof CardEvent.GoesBack e
+                && !after.scope().items().isEmpty()) {
+            // where nothing is left to renew, the job keeps what it was for; its signature says that nothing was
+            jobs.takeOff(job.id(), Set.of(e.item()), "the old part goes back");
         }
         findings(job, before, after);
         tellWaits(job, after);
@@ -314,7 +318,7 @@ public class Cards {
         if (!waiting.isEmpty()) {
             append(job, new CardEvent.OwnerAnswered(agreed ? waiting : Set.of(), agreed ? Set.of() : waiting));
             if (!agreed) {
-                jobs.takeOff(jobId, waiting);
+                jobs.takeOff(jobId, waiting, "left by the owner");
             }
         }
         return waiting;
@@ -383,8 +387,7 @@ public class Cards {
         Job signed = job.with(items.isEmpty() ? job.items() : items)
                 .with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km()));
         save(actual(job, state).map(signed::with).orElse(signed));
-        aftercare.leave(
-                job.vehicleId(), job.id(), Recheck.after(state, today), state.noted(CardEvent.SideFinding.class));
+        aftercare.leave(job.vehicleId(), job.id(), Recheck.after(state, today), Completion.followUps(state));
         events.publishEvent(new JobSigned(job.id()));
         log.write(
                 job.vehicleId(),

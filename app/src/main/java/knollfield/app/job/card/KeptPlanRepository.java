@@ -17,6 +17,7 @@ import knollfield.core.jobcard.Task;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Plans of cards as they were laid; kept beside the entry that asked for them, and never laid anew. */
@@ -86,7 +87,11 @@ class KeptPlanRepository {
     }
 
     private static JsonMapper tasks(JsonMapper json) {
-        return json.rebuild().addMixIn(Task.class, TaskNames.class).build();
+        return json.rebuild()
+                .addMixIn(Task.class, TaskNames.class)
+                // what plans kept earlier do not count yet is none
+                .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .build();
     }
 
     /** A plan as its body was written. */

@@ -46,6 +46,9 @@ final class StepViews {
     /** @param finding what it means for the timing drive; null where nothing */
     record ResultView(String words, boolean bad, @Nullable String finding) {}
 
+    /** A joint of a step, a stud or bolt of which can break off. */
+    record JointView(String code, String name) {}
+
     record OptionView(String code, String words, boolean needsReason) {}
 
     /** @param order of the bolts, numbered around the pattern */
@@ -100,7 +103,9 @@ final class StepViews {
             @Nullable AnswerView answer,
             @Nullable String why,
             boolean mayBeDoneNow,
-            List<String> things) {}
+            List<String> things,
+            List<JointView> joints,
+            boolean repairs) {}
 
     static StepView of(Step step, CardState state) {
         Fields f = new Fields(step, state);
@@ -139,7 +144,11 @@ final class StepViews {
                                 answer.deviation()),
                 step.why().orElse(null),
                 state.mayBeDoneNow(step),
-                step.operations().stream().map(Operation::thing).distinct().toList());
+                step.operations().stream().map(Operation::thing).distinct().toList(),
+                state.joints(step).entrySet().stream()
+                        .map(j -> new JointView(j.getKey(), j.getValue()))
+                        .toList(),
+                step.repairs());
     }
 
     /** What a task's kind adds to a step. */

@@ -372,6 +372,72 @@ class CardApiTest {
     }
 
     @Test
+    void aBrokenStudIsAStepAndAPartThatIsTheWrongOneGoesBackAndIsAFollowUp() {
+        long job = atTheBench("CAL-16", "");
+        workUntil(
+                hedra,
+                job,
+                codes(card(hedra, job)).stream()
+                        .filter(c -> c.startsWith("compare:"))
+                        .findFirst()
+                        .orElseThrow());
+        JsonNode undoing = stepWithJoint(card(hedra, job));
+        String joint = undoing.get("joints").get(0).get("code").asString();
+        String stud =
+                "\"type\": \"CONTINGENCY\", \"step\": \"%s\", \"words\": \"stud broke\", \"minutes\": 60, \"joint\": \"%s\"";
+        enter(hedra, job, stud.formatted(undoing.get("code").asString(), "no-such"))
+                .problem(422, "card-refused");
+        enter(hedra, job, stud.formatted(undoing.get("code").asString(), joint)).ok();
+        assertThat(codes(card(hedra, job))).contains("repair:" + joint);
+        enter(hedra, job, "\"type\": \"UNDO\", \"step\": \"repair:%s\"".formatted(joint))
+                .ok();
+        assertThat(codes(card(hedra, job))).doesNotContain("repair:" + joint);
+
+        JsonNode may = card(hedra, job).get("mayGoBack");
+        List<String> items =
+                may.valueStream().map(i -> i.get("code").asString()).toList();
+        String left = items.stream().filter(i -> !i.equals("belt")).findFirst().orElseThrow();
+        enter(hedra, job, "\"type\": \"GOES_BACK\", \"words\": \"too wide\"").problem(422, "invalid-input");
+        enter(hedra, job, "\"type\": \"GOES_BACK\", \"item\": \"%s\", \"words\": \" \"".formatted(left))
+                .problem(422, "card-refused");
+        // a belt that came off unmarked cannot go back: the law is named, and nothing is entered
+        long seq = card(hedra, job).get("seq").asLong();
+        enter(hedra, job, "\"type\": \"GOES_BACK\", \"item\": \"belt\", \"words\": \"a tooth too long\"")
+                .problem(409, "card-not-proven");
+        assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(seq);
+        enter(hedra, job, "\"type\": \"GOES_BACK\", \"item\": \"%s\", \"words\": \"too wide\"".formatted(left))
+                .ok();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("left: the old one went back, too wide");
+        assertThat(ines.get("/api/vehicles/%d/aftercare".formatted(vehicleOf(job)))
+                        .json()
+                        .get("followUps")
+                        .valueStream()
+                        .map(u -> u.get("what").asString()))
+                .anyMatch(w -> w.endsWith("the old one went back, too wide"));
+    }
+
+    private static JsonNode stepWithJoint(JsonNode card) {
+        return card.get("phases")
+                .valueStream()
+                .flatMap(p -> p.get("steps").valueStream())
+                .filter(s -> !s.get("joints").isEmpty())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<String> codes(JsonNode card) {
+        return card.get("phases")
+                .valueStream()
+                .flatMap(p -> p.get("steps").valueStream())
+                .map(s -> s.get("code").asString())
+                .toList();
+    }
+
+    @Test
     void picturesAreCheckedShrunkKeptAndShown() throws IOException {
         long job = atTheBench("CAL-16", "");
         String path = "/api/jobs/%d/card/photos".formatted(job);

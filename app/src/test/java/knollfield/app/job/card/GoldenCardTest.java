@@ -128,9 +128,6 @@ class GoldenCardTest {
     }
 
     private static CardEvent event(JsonNode event, JsonMapper json) {
-        return json.rebuild()
-                .addMixIn(CardEvent.class, CardEventNames.class)
-                .build()
-                .treeToValue(event, CardEvent.class);
+        return CardEventNames.in(json).treeToValue(event, CardEvent.class);
     }
 }
