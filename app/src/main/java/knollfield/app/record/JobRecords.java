@@ -318,6 +318,14 @@ public class JobRecords {
                         e.getValue().by() + ", " + words.moment(e.getValue().at()),
                         true)));
         answered(card, s -> true).stream().filter(a -> a.answer().deviation()).forEach(a -> lines.add(line(a)));
+        List<String> otherwise = card.answeredOtherwise();
+        if (!otherwise.isEmpty()) {
+            lines.add(new Line(
+                    "Steps of an earlier card",
+                    "answered as they were asked then: " + String.join(", ", otherwise),
+                    "",
+                    false));
+        }
         card.scope()
                 .filed()
                 .forEach((joint, spec) -> lines.add(new Line(

@@ -47,10 +47,54 @@ final class CardChange {
 
     private final CardState card;
     private final CardEntry entry;
+    /** False for what was entered on a card that had other gates. */
+    private final boolean gatesHold;
 
     CardChange(CardState card, CardEntry entry) {
+        this(card, entry, true);
+    }
+
+    private CardChange(CardState card, CardEntry entry, boolean gatesHold) {
         this.card = card;
         this.entry = entry;
+        this.gatesHold = gatesHold;
+    }
+
+    /** An entry that a card took before its plan was kept, and whose steps and gates are others by now. */
+    static CardChange ofEarlierRelease(CardState card, CardEntry entry) {
+        return new CardChange(card, entry, false);
+    }
+
+    /** What was signed stays signed; an answer that fits no step now is noted, and its step is asked once more. */
+    CardState taken() {
+        if (entry.event() instanceof Completed e) {
+            return card.signed(e, entry);
+        }
+        try {
+            return made();
+        } catch (CardRefused e) {
+            return card.noted(entry);
+        }
+    }
+
+    /** Code of the step that {@code event} answers with a touch or a figure; empty for what stands beside the steps. */
+    static Optional<String> stepOf(CardEvent event) {
+        if (event instanceof Ticked e) {
+            return Optional.of(e.step());
+        } else if (event instanceof Counted e) {
+            return Optional.of(e.step());
+        } else if (event instanceof Checked e) {
+            return Optional.of(e.step());
+        } else if (event instanceof Measured e) {
+            return Optional.of(e.step());
+        } else if (event instanceof TorqueEntered e) {
+            return Optional.of(e.step());
+        } else if (event instanceof Turned e) {
+            return Optional.of(e.step());
+        } else if (event instanceof MarksRead e) {
+            return Optional.of(e.step());
+        }
+        return Optional.empty();
     }
 
     CardState made() {
@@ -151,13 +195,13 @@ final class CardChange {
             if (step.task() instanceof Task.Tick
                     && !card.answers().containsKey(step.code())
                     && !card.awaitsOwner(step)) {
-                if (state.gateInTheWayOf(step).isPresent()) {
+                if (gatesHold && state.gateInTheWayOf(step).isPresent()) {
                     break;
                 }
                 state = state.answered(step, "done", true, Optional.empty(), entry);
             }
         }
-        if (state == card) {
+        if (state == card && gatesHold) {
             card.gateInTheWayOf(phase.steps().get(0)).ifPresent(g -> {
                 throw CardState.shut(g);
             });
@@ -637,9 +681,11 @@ final class CardChange {
 
     private Step answerable(String code) {
         Step step = known(code);
-        card.gateInTheWayOf(step).ifPresent(g -> {
-            throw CardState.shut(g);
-        });
+        if (gatesHold) {
+            card.gateInTheWayOf(step).ifPresent(g -> {
+                throw CardState.shut(g);
+            });
+        }
         if (card.awaitsOwner(step)) {
             throw new CardRefused(Kind.AWAITS_OWNER, "\"%s\" waits for the owner's answer.".formatted(step.title()));
         }

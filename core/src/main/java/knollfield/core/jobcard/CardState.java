@@ -106,9 +106,33 @@ public record CardState(
     public static CardState replay(CardPlan plan, List<CardEntry> entries) {
         CardState state = fresh(plan);
         for (CardEntry entry : entries) {
-            state = state.after(entry);
+            state = state.replayed(entry);
         }
         return state;
+    }
+
+    /** An entry that stands is taken, whatever the steps of its card are called by now. */
+    private CardState replayed(CardEntry entry) {
+        try {
+            return after(entry);
+        } catch (CardRefused e) {
+            if (plan.layout() != CardPlan.Layout.BEGUN_BEFORE) {
+                throw e;
+            }
+            return CardChange.ofEarlierRelease(this, entry).taken();
+        }
+    }
+
+    /**
+     * What was answered on a card of an early release at steps that are asked otherwise now, such as {@code tools}; empty
+     * for every other card.
+     */
+    public List<String> answeredOtherwise() {
+        return journal.stream()
+                .map(CardEntry::event)
+                .flatMap(e -> CardChange.stepOf(e).stream())
+                .distinct()
+                .toList();
     }
 
     /**
@@ -238,8 +262,11 @@ public record CardState(
         return new GateState(kind, waitsFor.isEmpty(), waitsFor, Optional.empty());
     }
 
-    /** The first step that can be answered now and has no good answer; empty when all are done. */
+    /** The first step that can be answered now and has no good answer; empty when all are done, or it is signed. */
     public Optional<Step> next() {
+        if (signature.isPresent()) {
+            return Optional.empty();
+        }
         List<Step> open = open();
         Set<String> waits = waiting();
         return open.stream()

@@ -4,8 +4,10 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.Arrays;
 import java.util.Locale;
 import knollfield.core.jobcard.CardEvent;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.jsontype.NamedType;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The names under which events are stored; core knows nothing of JSON. */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
@@ -22,5 +24,21 @@ interface CardEventNames {
                 .addMixIn(CardEvent.class, CardEventNames.class)
                 .registerSubtypes(kinds)
                 .build();
+    }
+
+    /**
+     * An event as it was written; what older ones did not hold yet is filled in.
+     *
+     * @param json as {@link #in} gives it
+     */
+    static CardEvent read(JsonMapper json, JsonNode written) {
+        ObjectNode node = (ObjectNode) written;
+        String type = node.get("type").asString();
+        if (type.equals("started") && !node.has("keys")) {
+            node.put("keys", "").put("codes", "").putNull("fixed");
+        } else if (type.equals("completed") && !node.has("oldParts")) {
+            node.putNull("workedMinutes").put("oldParts", CardEvent.OldParts.SHOWN_AND_SCRAPPED.name());
+        }
+        return json.treeToValue(node, CardEvent.class);
     }
 }

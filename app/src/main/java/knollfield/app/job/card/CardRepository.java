@@ -8,7 +8,6 @@ import knollfield.core.jobcard.CardEvent;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The events of job cards, added to and never changed. */
 @Repository
@@ -35,20 +34,8 @@ class CardRepository {
                         rs.getObject("at", OffsetDateTime.class).toInstant(),
                         rs.getString("by_name"),
                         rs.getBoolean("by_manager"),
-                        event(rs.getString("body"))))
+                        CardEventNames.read(json, json.readTree(rs.getString("body")))))
                 .list();
-    }
-
-    /** An event as it was written; what older ones did not hold yet is filled in. */
-    private CardEvent event(String body) {
-        ObjectNode node = (ObjectNode) json.readTree(body);
-        String type = node.get("type").asString();
-        if (type.equals("started") && !node.has("keys")) {
-            node.put("keys", "").put("codes", "").putNull("fixed");
-        } else if (type.equals("completed") && !node.has("oldParts")) {
-            node.putNull("workedMinutes").put("oldParts", CardEvent.OldParts.SHOWN_AND_SCRAPPED.name());
-        }
-        return json.treeToValue(node, CardEvent.class);
     }
 
     /** True where this entry of a bench came in before: it was sent twice. */
