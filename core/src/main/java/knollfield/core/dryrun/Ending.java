@@ -1,12 +1,16 @@
 package knollfield.core.dryrun;
 
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import knollfield.core.engine.build.Fluid;
 import knollfield.core.engine.build.Hardware;
 import knollfield.core.engine.build.Look;
 import knollfield.core.engine.build.Loop;
+import knollfield.core.engine.build.OwnOrder;
 import knollfield.core.engine.build.Reference;
 import knollfield.core.engine.work.Law;
+import knollfield.core.engine.work.Operation;
 
 /** Closing, the first start, and what must hold at the end of a card. */
 final class Ending {
@@ -134,6 +138,7 @@ final class Ending {
                 .ifPresent(m -> model.breach(
                         m, "a piece of %s was never looked for".formatted(model.name(m)), Law.BEFORE_IT_HIDES));
         gaps();
+        ownOrders();
         done();
         if (model.raised || model.batteryOff) {
             model.breach(CAR, "the vehicle is not on its wheels with its battery on", Law.UNDER_IT, Law.DONE);
@@ -162,6 +167,30 @@ final class Ending {
                         Law.BEFORE_IT_HIDES);
             }
         }
+    }
+
+    /** What the book puts before something for a reason of its own. */
+    private void ownOrders() {
+        for (OwnOrder own : model.book.build().orders()) {
+            OptionalInt first = firstOf(own.first());
+            OptionalInt then = firstOf(own.then());
+            if (first.isPresent() && then.isPresent() && first.getAsInt() > then.getAsInt()) {
+                model.breach(
+                        model.card.get(then.getAsInt()).thing(),
+                        "%s comes before %s, because %s".formatted(own.first(), own.then(), own.because()),
+                        Law.CLOSED);
+            }
+        }
+    }
+
+    /** Where {@code sign} is done first on the card, as verb and thing or as a whole code. */
+    private OptionalInt firstOf(String sign) {
+        return IntStream.range(0, model.card.size())
+                .filter(i -> {
+                    Operation o = model.card.get(i);
+                    return o.code().equals(sign) || (o.verb().sign() + ":" + o.thing()).equals(sign);
+                })
+                .findFirst();
     }
 
     /** What the book asks to see of parts that were off. */

@@ -431,6 +431,9 @@ final class Timing {
             if (laying && r.loops().stream().map(model::loop).anyMatch(l -> !l.on())) {
                 model.breach(thing, "there is nothing laid yet to read %s on".formatted(r.name()), Law.FOUND_AND_HELD);
             }
+            if (laying) {
+                model.lookedAt.add(thing);
+            }
             return;
         }
         if (model.book.assembly(thing).isPresent() && model.off.contains(thing)) {
@@ -491,6 +494,13 @@ final class Timing {
         if (!fresh && !model.lookedAt.contains(thing)) {
             model.breach(thing, "%s goes back and nobody looked at it".formatted(l.name()), Law.HELD_LOOPS);
         }
+        if (fresh) {
+            counted(thing);
+        }
+        model.book.references().stream()
+                .filter(r -> r.loops().contains(thing))
+                .map(Reference::code)
+                .forEach(model.lookedAt::remove);
         loop.stand = LoopModel.Stand.LAID;
         loop.laid = true;
         loop.renewed = fresh;
@@ -501,6 +511,35 @@ final class Timing {
             model.fresh.add(thing);
             loop.lost = loop.lost && model.unheld(l).isPresent();
         }
+    }
+
+    /** What is counted on the old and the new is counted before the new one is on. */
+    private void counted(String loop) {
+        model.book.looks().stream()
+                .filter(l -> l.kind() == Look.Kind.COUNT
+                        && l.loop().filter(loop::equals).isPresent())
+                .filter(l -> !model.measured.containsKey(l.code()))
+                .findFirst()
+                .ifPresent(l -> model.breach(
+                        l.code(),
+                        "%s was not counted before it is laid".formatted(l.name()),
+                        Law.FOUND_AND_HELD,
+                        Law.BEFORE_IT_HIDES));
+    }
+
+    /** What serves laying only is read before the last of its loops has its tension. */
+    private void readWhileLaid(LoopModel loop) {
+        model.book.references().stream()
+                .filter(r -> r.trust() == Reference.Trust.LAYING_ONLY
+                        && loop.laid
+                        && r.loops().contains(loop.loop.code()))
+                .filter(r -> r.loops().stream().map(model::loop).allMatch(l -> l.stand == LoopModel.Stand.TENSIONED))
+                .filter(r -> !model.lookedAt.contains(r.code()))
+                .findFirst()
+                .ifPresent(r -> model.breach(
+                        r.code(),
+                        "%s was not read before the tensioner is let go".formatted(r.name()),
+                        Law.FOUND_AND_HELD));
     }
 
     /** Found out of time: every shaft is set to its mark, and what can be read is read true, before it is laid. */
@@ -591,6 +630,7 @@ final class Timing {
         }));
         loop.touched = true;
         loop.stand = LoopModel.Stand.TENSIONED;
+        readWhileLaid(loop);
         loop.tensioned = model.now;
         if (first || loop.turned) {
             loop.settings++;
@@ -630,6 +670,7 @@ final class Timing {
         loop.touched = true;
         if (loop.on()) {
             loop.stand = LoopModel.Stand.TENSIONED;
+            readWhileLaid(loop);
         }
         loop.tensioned = model.now;
         loop.settings++;
@@ -741,9 +782,12 @@ final class Timing {
                 .ifPresent(a ->
                         model.breach(thing, "%s hides it".formatted(model.name(a)), Law.BEFORE_IT_HIDES, Law.REACH));
         look.on().stream()
-                .filter(a -> !model.isOn(a))
+                .filter(a -> !model.isOn(a) || (look.kind() == Look.Kind.GAP && !model.isTight(a)))
                 .findFirst()
-                .ifPresent(a -> model.breach(thing, "%s is not on".formatted(model.name(a)), Law.BEFORE_IT_HIDES));
+                .ifPresent(a -> model.breach(
+                        thing,
+                        "%s is not %s".formatted(model.name(a), model.isOn(a) ? "tight" : "on"),
+                        Law.BEFORE_IT_HIDES));
         look.loop().map(model::loop).ifPresent(l -> {
             if (look.kind() == Look.Kind.WINDOW && (l.stand != LoopModel.Stand.TENSIONED || l.turns < 2)) {
                 model.breach(thing, "%s is read after the turns".formatted(look.name()), Law.TENSIONER, Law.PROVEN);

@@ -149,7 +149,11 @@ final class Reopened {
     }
 
     /** What opens is asked once more only where what closed it is. */
-    private static boolean opens(Operation o) {
+    private boolean opens(Operation o) {
+        if (o.verb() == Verb.LOOK && book.reference(o.thing()).isPresent()) {
+            // read on what has just been laid
+            return false;
+        }
         return switch (o.verb()) {
             case SAFE,
                     RAISE,

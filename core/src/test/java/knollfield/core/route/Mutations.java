@@ -11,7 +11,6 @@ import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.work.Goal;
 import knollfield.core.engine.work.Operation;
-import knollfield.core.engine.work.Verb;
 import knollfield.core.kinds.Kind;
 import knollfield.core.kinds.Kinds;
 
@@ -55,9 +54,6 @@ public final class Mutations {
                 Line line = Router.lay(book, goal);
                 List<Operation> card = line.operations();
                 for (Operation o : card) {
-                    if (servesLayingOnly(book, o)) {
-                        continue;
-                    }
                     List<Operation> without = new ArrayList<>(card);
                     without.remove(o);
                     leftOut++;
@@ -66,9 +62,6 @@ public final class Mutations {
                     }
                 }
                 for (Arrow a : line.arrows()) {
-                    if (servesLayingOnly(book, a.first()) || servesLayingOnly(book, a.then())) {
-                        continue;
-                    }
                     List<Operation> other = new ArrayList<>(card);
                     other.remove(a.then());
                     other.add(other.indexOf(a.first()), a.then());
@@ -83,15 +76,6 @@ public final class Mutations {
             }
         }
         return new Tally(leftOut, swapped, passed);
-    }
-
-    /** Looks and counts that only help to lay a loop; the proof does not rest on them. */
-    private static boolean servesLayingOnly(Anatomy book, Operation o) {
-        return (o.verb() == Verb.LOOK && book.reference(o.thing()).isPresent())
-                || (o.verb() == Verb.MEASURE
-                        && book.look(o.thing())
-                                .filter(l -> l.kind() == knollfield.core.engine.build.Look.Kind.COUNT)
-                                .isPresent());
     }
 
     /** @param args none */
