@@ -61,11 +61,14 @@ function ManagersOnly({ children }: { children: React.ReactNode }) {
 /** A fault of the interface itself: said in our words, with the ways out that lose nothing on the server. */
 function Broken() {
   const error = useRouteError();
+  const unread = error instanceof Error && /module script|imported module/i.test(error.message);
   return (
     <div className="page" role="alert">
-      <h1>This page has stopped working</h1>
+      <h1>{unread ? 'This page cannot be read now' : 'This page has stopped working'}</h1>
       <p>
-        What was recorded is safe on the server. What was typed and not yet sent is lost.{' '}
+        {unread
+          ? 'The server does not answer. What was entered on a card is kept on this tablet and is sent once it does.'
+          : 'What was recorded is safe on the server, and what waits on a card is kept on this tablet. What was typed in a form here is lost.'}{' '}
         {error instanceof Error && <span className="hint">({error.message})</span>}
       </p>
       <div className="actions">

@@ -1,4 +1,5 @@
 import { cleanup, configure } from '@testing-library/react';
+import 'fake-indexeddb/auto';
 import { afterEach, vi } from 'vitest';
 
 // as in the browser tests: waiting ends with the answer, not with a busy machine's patience

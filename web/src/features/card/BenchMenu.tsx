@@ -4,14 +4,7 @@ import { minorOf } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
 import { choicesQuery } from '../desk/deskQueries';
-import {
-  usePhoto,
-  type Bench,
-  type Card,
-  type Entry,
-  type EntryOf,
-  type Step,
-} from './cardQueries';
+import { type Bench, type Card, type Entry, type EntryOf, type Step } from './cardQueries';
 import { PictureForm } from './PictureForm';
 import type { Sheet } from './sheets';
 
@@ -63,7 +56,6 @@ export function BenchMenu({
   const done = async (entry: Entry) => {
     if (await bench.enter(entry)) onSheet(undefined);
   };
-  const photo = usePhoto(card.jobId);
   return (
     <section className="bench-step sign sheet" aria-label="Beside the steps">
       <div className="step-head">
@@ -123,13 +115,11 @@ export function BenchMenu({
       {sheet === 'picture' && step && (
         <PictureForm
           title={step.title}
-          pending={photo.isPending}
-          error={photo.error}
+          pending={bench.busy}
           onSend={(file, caption) =>
-            photo.mutate(
-              { file, step: step.code, caption },
-              { onSuccess: () => onSheet(undefined) },
-            )
+            void bench
+              .act({ photo: { file, step: step.code, caption } })
+              .then((wrong) => !wrong && onSheet(undefined))
           }
         />
       )}

@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { useOwnerAnswer, useWiden, type Card } from './cardQueries';
+import type { Problem } from '../../api/client';
+import type { Bench, Card } from './cardQueries';
 import { Words } from './BenchMenu';
 
 /** What the bench has found asks for lines; the lines ask the owner; only those steps wait. */
-export function Findings({ card }: { card: Card }) {
-  const widen = useWiden(card.jobId);
+export function Findings({ card, bench }: { card: Card; bench: Bench }) {
+  const [problem, setProblem] = useState<Problem>();
   const [asking, setAsking] = useState(false);
   if (card.offers.length + card.awaiting.length + card.corrections.length === 0) return null;
   return (
@@ -33,16 +34,16 @@ export function Findings({ card }: { card: Card }) {
           </span>
           <button
             className="bench-button"
-            disabled={widen.isPending}
-            onClick={() => widen.mutate([o.code])}
+            disabled={bench.busy}
+            onClick={() => void bench.act({ lines: [o.code] }).then(setProblem)}
           >
             Add to the job
           </button>
         </div>
       ))}
-      {widen.error && (
+      {problem && (
         <p className="bench-warning" role="alert">
-          {widen.error.message}
+          {problem.message}
         </p>
       )}
       {card.awaiting.length > 0 && (
@@ -63,22 +64,23 @@ export function Findings({ card }: { card: Card }) {
         </div>
       )}
       {asking && card.awaiting.length > 0 && (
-        <OwnerAnswer card={card} onDone={() => setAsking(false)} />
+        <OwnerAnswer card={card} bench={bench} onDone={() => setAsking(false)} />
       )}
     </div>
   );
 }
 
-function OwnerAnswer({ card, onDone }: { card: Card; onDone: () => void }) {
-  const answer = useOwnerAnswer(card.jobId);
+function OwnerAnswer({ card, bench, onDone }: { card: Card; bench: Bench; onDone: () => void }) {
+  const [problem, setProblem] = useState<Problem>();
   const [saidBy, setSaidBy] = useState(card.ownerName);
   const [warning, setWarning] = useState('');
   const [signed, setSigned] = useState(false);
-  const send = (agreed: boolean) =>
-    answer.mutate(
-      { lines: card.awaiting.map((a) => a.code), agreed, saidBy, warning, signed },
-      { onSuccess: onDone },
-    );
+  const send = async (agreed: boolean) => {
+    const lines = card.awaiting.map((a) => a.code);
+    const wrong = await bench.act({ owner: { lines, agreed, saidBy, warning, signed } });
+    setProblem(wrong);
+    if (!wrong) onDone();
+  };
   return (
     <div className="owner-answer">
       <label htmlFor="said-by">Who said it, on the phone</label>
@@ -98,20 +100,20 @@ function OwnerAnswer({ card, onDone }: { card: Card; onDone: () => void }) {
         <input type="checkbox" checked={signed} onChange={(e) => setSigned(e.target.checked)} /> A
         decline was signed
       </label>
-      {answer.error && (
+      {problem && (
         <p className="bench-warning" role="alert">
-          {answer.error.message}
+          {problem.message}
         </p>
       )}
       <div className="pair">
         <button
           className="bench-button action"
-          disabled={answer.isPending}
-          onClick={() => send(true)}
+          disabled={bench.busy}
+          onClick={() => void send(true)}
         >
           They agree
         </button>
-        <button className="bench-button" disabled={answer.isPending} onClick={() => send(false)}>
+        <button className="bench-button" disabled={bench.busy} onClick={() => void send(false)}>
           They leave it
         </button>
       </div>

@@ -1,4 +1,5 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { openDB } from 'idb';
 import { Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { manager } from '../../test/fixtures';
@@ -88,6 +89,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     attempts: [],
     hardStop: false,
     outOfTime: false,
+    outOfTimePlanned: false,
     mayOverride: true,
     technicians: ['Hedra Voss', 'Perran Loy'],
     findings: [],
@@ -122,7 +124,10 @@ const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('butto
 const heading = (name: string) => screen.findByRole('heading', { level: 1, name });
 
 describe('a card at the bench', () => {
-  afterEach(() => localStorage.clear());
+  afterEach(async () => {
+    localStorage.clear();
+    await (await openDB('knollfield-bench')).clear('kept');
+  });
 
   it('shows one step with the next in sight, hours of the book, and goes on when it is taken', async () => {
     const first = card([step('clear'), step('covers')]);
@@ -182,6 +187,8 @@ describe('a card at the bench', () => {
     expect((await screen.findByRole('alert')).textContent).toContain(`Not taken (99): ${detail}`);
     press('Enter it anew');
     await heading('drain');
+    press('Leave it');
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
     expect(localStorage.length).toBe(0);
   });
 

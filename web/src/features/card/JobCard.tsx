@@ -2,14 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { InterferenceMark } from '../../drawing/marks';
-import { formatHours } from '../../shared/format';
+import { formatHours, formatTime } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { BenchMenu } from './BenchMenu';
-import { cardQuery, stepOf, useBench, type Bench, type Card, type Step } from './cardQueries';
+import { cardQuery, useBench, type Bench, type Card, type Step } from './cardQueries';
 import { CheckIn } from './CheckIn';
 import { Findings } from './Findings';
-import { inWords, waitingSteps } from './outbox';
+import { inWords, stepOfDoing, waitingSteps } from './outbox';
 import { Sign, Signed } from './Signature';
 import { Seam } from './Seam';
 import type { Sheet } from './sheets';
@@ -18,7 +18,7 @@ import { StepFocus } from './StepFocus';
 /** The card at the bench: one step in focus, the next in sight, the gates along the seam. */
 export default function JobCard() {
   const id = Number(useParams().id);
-  const { data: card, error, refetch } = useQuery(cardQuery(id));
+  const { data: card, error, fetchStatus, dataUpdatedAt, refetch } = useQuery(cardQuery(id));
   useEffect(() => {
     document.body.classList.add('bench');
     return () => document.body.classList.remove('bench');
@@ -32,10 +32,18 @@ export default function JobCard() {
     );
   }
   if (!card) return <div className="bench-page message">Reading the card…</div>;
-  return <Page card={card} />;
+  const lost = fetchStatus === 'paused' || error !== null;
+  return (
+    <Page
+      key={card.jobId}
+      card={card}
+      lostSince={lost ? new Date(dataUpdatedAt).toISOString() : undefined}
+    />
+  );
 }
 
-function Page({ card }: { card: Card }) {
+/** @param lostSince when the card was last read, where the server does not answer now */
+function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
   const me = useMe();
   const bench = useBench(card);
   const [picked, setPicked] = useState<string>();
@@ -46,11 +54,7 @@ function Page({ card }: { card: Card }) {
     openSheet(next);
   };
   const steps = card.phases.flatMap((p) => p.steps);
-  const waiting = waitingSteps(bench.kept, (code) =>
-    (card.phases.find((p) => p.code === code)?.steps ?? [])
-      .filter((s) => s.task === 'TICK')
-      .map((s) => s.code),
-  );
+  const waiting = waitingSteps(bench.kept, card);
   const isOpen = (s: Step) => !s.settled && !waiting.has(s.code);
   // what is kept on the tablet counts as done for the eye; the server decides when it is sent
   const nextOpen =
@@ -69,7 +73,10 @@ function Page({ card }: { card: Card }) {
         <InterferenceMark value={card.interference} size={18} />
         <span className="bench-what">
           {card.makeModel}
-          <span className="muted">{card.outOfTime && ' found out of time'}</span>
+          <span className="muted">
+            {card.outOfTime &&
+              (card.outOfTimePlanned ? ' timed from scratch' : ' found out of time')}
+          </span>
         </span>
         <button
           className="bench-action seam-toggle"
@@ -130,6 +137,7 @@ function Page({ card }: { card: Card }) {
       )}
       <KeptNote
         bench={bench}
+        lostSince={lostSince}
         onPick={(code) => {
           setPicked(code);
           setSheet(undefined);
@@ -139,11 +147,20 @@ function Page({ card }: { card: Card }) {
   );
 }
 
-/** What is kept on the tablet, and what the server did not take of it afterwards. */
-function KeptNote({ bench, onPick }: { bench: Bench; onPick: (step: string) => void }) {
+/** Since when the server has not answered, what is kept on the tablet, and what was not taken of it afterwards. */
+function KeptNote({
+  bench,
+  lostSince,
+  onPick,
+}: {
+  bench: Bench;
+  lostSince?: string;
+  onPick: (step: string) => void;
+}) {
   const late = bench.refused?.late ? bench.refused : undefined;
-  const step = late && stepOf(late.kept.entry);
-  if (bench.kept.length === 0 && !late) return null;
+  const step = late && stepOfDoing(late.kept.doing);
+  const since = bench.since ?? lostSince;
+  if (bench.kept.length === 0 && !late && !since) return null;
   return (
     <div className="kept-note">
       {late && (
@@ -159,12 +176,24 @@ function KeptNote({ bench, onPick }: { bench: Bench; onPick: (step: string) => v
           </button>
         </div>
       )}
+      {since && bench.kept.length === 0 && (
+        <div role="status">
+          The server has not answered since {formatTime(since)}. What is entered is kept on this
+          tablet.
+        </div>
+      )}
       {bench.kept.length > 0 && (
         <div role="status">
           Kept on this tablet: {bench.kept.length} {bench.kept.length === 1 ? 'entry' : 'entries'}{' '}
           <span className="muted">
-            ({bench.kept.map((k) => inWords(k)).join('; ')}), sent when the network returns.
+            ({bench.kept.map((k) => inWords(k)).join('; ')}), sent
+            {since
+              ? ` when the server answers; it has not since ${formatTime(since)}.`
+              : ' one after the other.'}
           </span>
+          {bench.inMemoryOnly && (
+            <b> This tablet’s storage is full: leave this page open until all is sent.</b>
+          )}
         </div>
       )}
     </div>
@@ -176,7 +205,7 @@ function Waiting({ card, bench, onMore }: { card: Card; bench: Bench; onMore: ()
     <section className="bench-step sign">
       <h1>The job waits for {card.paused?.whyWords}</h1>
       {card.paused?.words && <p>{card.paused.words}</p>}
-      <Findings card={card} />
+      <Findings card={card} bench={bench} />
       <div className="actions">
         <button
           className="bench-button action"

@@ -6,12 +6,10 @@ import { Words } from './BenchMenu';
 export function PictureForm({
   title,
   pending,
-  error,
   onSend,
 }: {
   title: string;
   pending: boolean;
-  error: Error | null;
   onSend: (file: Blob, caption: string) => void;
 }) {
   const [file, setFile] = useState<Blob>();
@@ -37,11 +35,6 @@ export function PictureForm({
       />
       {preview && <img className="picture-preview" src={preview} alt="The picture to be sent" />}
       {file && <Words id="caption" label="What it shows" value={caption} onChange={setCaption} />}
-      {error && (
-        <p className="bench-warning" role="alert">
-          {error.message}
-        </p>
-      )}
       <button
         className="bench-button action wide"
         disabled={!file || pending}

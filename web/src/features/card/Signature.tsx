@@ -19,10 +19,11 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
   const [note, setNote] = useState('');
   const [oldParts, setOldParts] = useState<OldParts>('SHOWN_AND_SCRAPPED');
   const [hours, setHours] = useState('');
-  const shut = card.gates.filter((g) => !g.open);
+  const kept = bench.kept.length;
+  // what waits may well open them
+  const shut = kept > 0 ? [] : card.gates.filter((g) => !g.open);
   const overridden = card.gates.filter((g) => g.overriddenWith);
   const typed = hours === '' ? 0 : numberOf(hours, 2);
-  const kept = bench.kept.length;
   return (
     <section className="bench-step sign">
       <h1>

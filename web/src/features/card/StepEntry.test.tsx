@@ -273,4 +273,20 @@ describe('the entry of a step', () => {
     press('Found out of time: set it from scratch');
     expect(send).toHaveBeenCalledWith({ type: 'OUT_OF_TIME', words: 'not true: cam' });
   });
+
+  it('sets the timing from scratch without a fault where head or cams were out', () => {
+    const { send } = entry({
+      task: 'MARKS',
+      gate: 'REFERENCE_FOUND',
+      points: ['crank', 'cam'],
+      right: 'true',
+      wrong: 'not true',
+    });
+    press('Head or cams were out: set it from scratch');
+    expect(send).toHaveBeenCalledWith({
+      type: 'OUT_OF_TIME',
+      words: 'head or cams were out',
+      planned: true,
+    });
+  });
 });

@@ -11,12 +11,14 @@ interface Props {
   step: Step;
   busy: boolean;
   problem?: Problem;
+  /** The timing is set from scratch already. */
+  fromScratch?: boolean;
   onSend: (entry: Entry) => void;
 }
 
 /** What the step in focus asks for, at the thumb's edge. */
 export function StepEntry(props: Props) {
-  const { step, busy, onSend } = props;
+  const { step, busy, fromScratch, onSend } = props;
   switch (step.task) {
     case 'TICK':
     case 'CONFIRM':
@@ -81,6 +83,17 @@ export function StepEntry(props: Props) {
               onClick={() => onSend({ type: 'OUT_OF_TIME', words: step.answer?.words })}
             >
               Found out of time: set it from scratch
+            </button>
+          )}
+          {step.gate === 'REFERENCE_FOUND' && !step.answer && !fromScratch && (
+            <button
+              className="bench-button quiet wide"
+              disabled={busy}
+              onClick={() =>
+                onSend({ type: 'OUT_OF_TIME', words: 'head or cams were out', planned: true })
+              }
+            >
+              Head or cams were out: set it from scratch
             </button>
           )}
         </>

@@ -2,9 +2,10 @@ import { useState } from 'react';
 import type { Problem } from '../../api/client';
 import { TurningPath } from '../../drawing/TurningPath';
 import { formatTime } from '../../shared/format';
-import { stepOf, type Bench, type Card, type Entry, type Step } from './cardQueries';
+import type { Bench, Card, Entry, Step } from './cardQueries';
 import { Findings } from './Findings';
 import { Pictures } from './Signature';
+import { stepOfDoing } from './outbox';
 import type { Sheet } from './sheets';
 import { StepEntry } from './StepEntry';
 
@@ -35,7 +36,7 @@ export function StepFocus({
   };
   // what was refused late is told at the foot of the page, wherever the card has gone meanwhile
   const refused = bench.refused?.late ? undefined : bench.refused;
-  const at = refused && stepOf(refused.kept.entry);
+  const at = refused && stepOfDoing(refused.kept.doing);
   const here = !at || at === step.code;
   const problem = here ? refused?.problem : undefined;
   const open = !kept && (!step.answer || !step.answer.good);
@@ -56,7 +57,7 @@ export function StepFocus({
             <b>Why here</b> {step.why}
           </p>
         )}
-        <Findings card={card} />
+        <Findings card={card} bench={bench} />
         <Look card={card} phase={phase} step={step} onMove={onMove} />
         <Elsewhere card={card} phase={phase} onMove={onMove} />
         <Pictures card={card} step={step.code} />
@@ -79,6 +80,7 @@ export function StepFocus({
             <StepEntry
               jobId={card.jobId}
               step={step}
+              fromScratch={card.outOfTime}
               busy={bench.busy}
               problem={problem}
               onSend={(e) => void send(e)}
@@ -374,8 +376,9 @@ function Objection({
   onSend: (entry: Entry) => Promise<void>;
 }) {
   if (problem.type === '/problems/unit-guard') return null;
-  const mine = bench.refused?.kept.entry;
-  const conflict = problem.status === 409 && mine && stepOf(mine) === step.code;
+  const doing = bench.refused?.kept.doing;
+  const mine = doing && 'entry' in doing && stepOfDoing(doing) === step.code && doing.entry;
+  const conflict = problem.status === 409 && mine;
   return (
     <div className="objection" role="alert">
       <p className="bench-warning">{problem.message}</p>

@@ -1,8 +1,16 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { api, data, Problem, sendForm, type Schemas } from '../../api/client';
 import type { paths } from '../../api/schema';
-import { keep, keptFor, needsServer, newKey, type Kept } from './outbox';
+import {
+  needsServer,
+  newKey,
+  Outbox,
+  problemOf,
+  stepOfDoing,
+  type Doing,
+  type Kept,
+} from './outbox';
 
 export type Card = Schemas['CardView'];
 export type Step = Schemas['StepView'];
@@ -19,11 +27,15 @@ export const stepOf = (entry: Entry) => ('step' in entry ? entry.step : undefine
 /** The entry of one kind. */
 export type EntryOf<K extends Entry['type']> = Extract<Entry, { type: K }>;
 
+/** How long a card that was read stays at hand without a network, ms. */
+const A_DAY_AND_TOMORROW = 48 * 3_600_000;
+
 export const cardQuery = (id: number) =>
   queryOptions({
     queryKey: ['card', id],
     queryFn: () => data(api.GET('/api/jobs/{id}/card', { params: { path: { id } } })),
     refetchInterval: 10_000,
+    gcTime: A_DAY_AND_TOMORROW,
   });
 
 export const recordQuery = (id: number) =>
@@ -35,17 +47,31 @@ export const recordQuery = (id: number) =>
 /** How often what is kept on the tablet is tried again, ms. */
 const TRY_AGAIN = 4_000;
 
-const send = (job: number, k: Kept) =>
-  data(
-    api.POST('/api/jobs/{id}/card/events', {
-      params: { path: { id: job } },
-      body: { ...k.entry, clientKey: k.key, basedOn: k.basedOn },
-    }),
-  );
+/** How long one waits for an answer before going on with what is kept, ms. */
+const PATIENCE = 3_000;
 
-const isUnreachable = (e: unknown) => e instanceof Problem && e.status === 0;
+/** Sends what was done; the card as it stands then. */
+export async function send({ job, key, basedOn, doing }: Kept): Promise<Card> {
+  const path = { params: { path: { id: job } } };
+  if ('entry' in doing) {
+    return data(
+      api.POST('/api/jobs/{id}/card/events', {
+        ...path,
+        body: { ...doing.entry, clientKey: key, basedOn },
+      }),
+    );
+  }
+  if ('photo' in doing) {
+    return sendForm<Card>(`/api/jobs/${job}/card/photos`, { ...doing.photo, clientKey: key });
+  }
+  if ('lines' in doing) {
+    return data(api.POST('/api/jobs/{id}/card/lines', { ...path, body: { items: doing.lines } }));
+  }
+  await data(api.POST('/api/jobs/{id}/card/owner-answer', { ...path, body: doing.owner }));
+  return data(api.GET('/api/jobs/{id}/card', path));
+}
 
-/** An entry the server did not take, with what it says; `late` where it had been kept on the tablet meanwhile. */
+/** Something the server did not take, with what it says; `late` where it had been kept on the tablet meanwhile. */
 export interface Refused {
   kept: Kept;
   problem: Problem;
@@ -53,91 +79,102 @@ export interface Refused {
 }
 
 /**
- * Enters events. One that cannot be sent is kept on the tablet and sent when the network returns, in its order; its
+ * Enters events, pictures, lines and the owner's answers. Each is kept on the tablet first and then sent, in its order; its
  * key makes sure that it counts once, whether or not the server had it before the network broke.
  */
 export function useBench(card: Card) {
   const client = useQueryClient();
-  const [kept, setKept] = useState(() => keptFor(card.jobId));
-  const [refused, setRefused] = useState<Refused>();
+  const [list, setList] = useState<Kept[]>([]);
+  const [objection, setObjection] = useState<Refused>();
   const [busy, setBusy] = useState(false);
-  const flushing = useRef(false);
-  const put = useCallback(
-    (list: Kept[]) => {
-      keep(card.jobId, list);
-      setKept(list);
-    },
-    [card.jobId],
-  );
+  /** What is being entered just now; its refusal is told where it was entered. */
+  const [own, setOwn] = useState<string>();
 
   const taken = useCallback(
-    async (next: Card, entry: Entry) => {
-      client.setQueryData(cardQuery(card.jobId).queryKey, next);
-      if (needsServer(entry) || entry.type === 'PAUSE' || entry.type === 'RESUME') {
-        await Promise.all(
-          ['desk', 'vehicle', 'jobs', 'job', 'aftercare', 'story'].map((key) =>
-            client.invalidateQueries({ queryKey: [key] }),
-          ),
+    (next: Card, { doing }: Kept) => {
+      client.setQueryData(cardQuery(next.jobId).queryKey, next);
+      const type = 'entry' in doing ? doing.entry.type : 'owner' in doing ? 'OWNER' : undefined;
+      if (type && ['START', 'COMPLETE', 'PAUSE', 'RESUME', 'OWNER'].includes(type)) {
+        ['desk', 'vehicle', 'jobs', 'job', 'aftercare', 'story'].forEach(
+          (key) => void client.invalidateQueries({ queryKey: [key] }),
         );
       }
     },
-    [card.jobId, client],
+    [client],
   );
 
-  const flush = useCallback(async () => {
-    if (flushing.current) return;
-    flushing.current = true;
-    try {
-      for (let list = keptFor(card.jobId); list.length > 0; list = keptFor(card.jobId)) {
-        const [first, ...rest] = list as [Kept, ...Kept[]];
-        try {
-          await taken(await send(card.jobId, first), first.entry);
-        } catch (e) {
-          if (!(e instanceof Problem) || e.status === 0 || e.status === 401) return;
-          setRefused({ kept: first, problem: e, late: true });
-        }
-        put(rest);
-      }
-    } finally {
-      flushing.current = false;
-    }
-  }, [card.jobId, put, taken]);
+  const [box] = useState(() => {
+    const made: Outbox = new Outbox(card.jobId, send, {
+      taken,
+      changed: () => void made.list().then(setList),
+    });
+    return made;
+  });
 
   useEffect(() => {
-    if (kept.length === 0) return;
-    const timer = setInterval(() => void flush(), TRY_AGAIN);
-    const online = () => void flush();
-    window.addEventListener('online', online);
+    void box
+      .takeOver()
+      .then(() => box.list())
+      .then(setList)
+      .then(() => box.flush());
+  }, [box]);
+
+  const waits = list.some((k) => !k.refused);
+  useEffect(() => {
+    if (!waits) return;
+    const again = () => void box.flush();
+    const timer = setInterval(again, TRY_AGAIN);
+    window.addEventListener('online', again);
     return () => {
       clearInterval(timer);
-      window.removeEventListener('online', online);
+      window.removeEventListener('online', again);
     };
-  }, [kept.length, flush]);
+  }, [waits, box]);
 
-  /** True where the entry was taken or kept, false where it was refused. */
-  const enter = async (entry: Entry): Promise<boolean> => {
-    setRefused(undefined);
+  /** What is wrong with `doing`; undefined where it was taken or kept. */
+  const act = async (doing: Doing): Promise<Problem | undefined> => {
+    setObjection(undefined);
+    setBusy(true);
+    const key = newKey();
+    setOwn(key);
+    try {
+      // what is entered anew takes the place of what was not taken
+      const step = stepOfDoing(doing);
+      for (const k of await box.list()) {
+        if (k.refused && step && stepOfDoing(k.doing) === step) await box.remove(k.key);
+      }
+      await box.add(doing, card.seq, key);
+      await Promise.race([box.flush(), new Promise((go) => setTimeout(go, PATIENCE))]);
+      const kept = (await box.list()).find((k) => k.key === key);
+      const problem = kept && problemOf(kept);
+      if (!problem) return undefined;
+      await box.remove(key);
+      setObjection({ kept, problem, late: false });
+      await client.invalidateQueries({ queryKey: ['card', card.jobId] });
+      return problem;
+    } finally {
+      setOwn(undefined);
+      setBusy(false);
+    }
+  };
+
+  /** Check-in and signature: nothing may wait before them, and they do not wait themselves. */
+  const say = async (entry: Entry): Promise<boolean> => {
+    setObjection(undefined);
+    setBusy(true);
     const one: Kept = {
       key: newKey(),
+      job: card.jobId,
+      order: 0,
       basedOn: card.seq,
       at: new Date().toISOString(),
-      entry,
+      doing: { entry },
     };
-    const waiting = keptFor(card.jobId);
-    if (waiting.length > 0 && !needsServer(entry)) {
-      put([...waiting, one]);
-      return true;
-    }
-    setBusy(true);
     try {
-      await taken(await send(card.jobId, one), entry);
+      taken(await send(one), one);
       return true;
     } catch (e) {
-      if (isUnreachable(e) && !needsServer(entry)) {
-        put([...keptFor(card.jobId), one]);
-        return true;
-      }
-      if (e instanceof Problem) setRefused({ kept: one, problem: e, late: false });
+      if (e instanceof Problem) setObjection({ kept: one, problem: e, late: false });
       await client.invalidateQueries({ queryKey: ['card', card.jobId] });
       return false;
     } finally {
@@ -145,42 +182,34 @@ export function useBench(card: Card) {
     }
   };
 
-  return { enter, busy, kept, refused, dismiss: () => setRefused(undefined) };
+  /** True where the entry was taken or kept, false where it was refused. */
+  const enter = async (entry: Entry): Promise<boolean> =>
+    needsServer(entry) ? say(entry) : (await act({ entry })) === undefined;
+
+  const late = list.find((k) => k.refused && k.key !== own);
+  const lateProblem = late && problemOf(late);
+  const refused =
+    objection ??
+    (late && lateProblem ? { kept: late, problem: lateProblem, late: true } : undefined);
+  return {
+    enter,
+    act,
+    busy,
+    /** What waits to be sent. */
+    kept: list.filter((k) => !k.refused && k.key !== own),
+    refused,
+    /** Since when the server has not answered. */
+    since: box.since,
+    /** What waits would be lost with this page. */
+    inMemoryOnly: box.inMemoryOnly,
+    dismiss: () => {
+      if (objection) setObjection(undefined);
+      else if (late) void box.remove(late.key);
+    },
+  };
 }
 
 export type Bench = ReturnType<typeof useBench>;
-
-/** Adds items found at the bench to the job. */
-export function useWiden(job: number) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (items: string[]) =>
-      data(
-        api.POST('/api/jobs/{id}/card/lines', { params: { path: { id: job } }, body: { items } }),
-      ),
-    onSuccess: (next) => client.setQueryData(cardQuery(job).queryKey, next),
-  });
-}
-
-/** Notes what the owner says to added items. */
-export function useOwnerAnswer(job: number) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (body: Schemas['OwnerAnswerIn']) =>
-      data(api.POST('/api/jobs/{id}/card/owner-answer', { params: { path: { id: job } }, body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['card', job] }),
-  });
-}
-
-/** Stores a picture. */
-export function usePhoto(job: number) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ file, step, caption }: { file: Blob; step: string; caption: string }) =>
-      sendForm<Card>(`/api/jobs/${job}/card/photos`, { file, step, caption }),
-    onSuccess: (next) => client.setQueryData(cardQuery(job).queryKey, next),
-  });
-}
 
 /** One reading of the belt-frequency meter. */
 export function useMeter(job: number) {

@@ -1,59 +1,265 @@
-/** Entries that could not be sent yet, kept on this tablet in the order they were made. */
-import { stepOf, type Entry } from './cardQueries';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { Problem, type Schemas } from '../../api/client';
+import { stepOf, type Card, type Entry } from './cardQueries';
 
+/** What is sent of a card: an entry, a picture, lines added, or what the owner said to them. */
+export type Doing =
+  | { entry: Entry }
+  | { photo: { file: Blob; step: string; caption: string } }
+  | { lines: string[] }
+  | { owner: Schemas['OwnerAnswerIn'] };
+
+/** Something done at the bench that the server does not have yet. */
 export interface Kept {
+  /** Nobody else's; what is sent twice with it counts once. */
   key: string;
+  job: number;
+  /** Grows; what was done first is sent first. */
+  order: number;
+  /** Number of the last entry of the card that was seen when it was done. */
   basedOn: number;
   at: string;
-  entry: Entry;
+  doing: Doing;
+  /** What the server said where it did not take it; it stays until somebody has seen that. */
+  refused?: Said;
 }
 
-const place = (job: number) => `knollfield-bench-${job}`;
+/** A problem as it can be kept. */
+type Said = Pick<
+  Problem,
+  'status' | 'type' | 'title' | 'message' | 'errors' | 'suggestion' | 'value'
+>;
 
-/** What is kept for `job`; nothing where the store cannot be read. */
-export function keptFor(job: number): Kept[] {
-  try {
-    const text = localStorage.getItem(place(job));
-    return text ? (JSON.parse(text) as Kept[]) : [];
-  } catch {
-    return [];
-  }
+/** What the server said to `kept` where it did not take it. */
+export const problemOf = ({ refused: r }: Kept) =>
+  r && new Problem(r.status, r.type, r.title, r.message, r.errors, r.suggestion, r.value);
+
+interface Store extends DBSchema {
+  kept: { key: string; value: Kept; indexes: { job: number } };
 }
 
-/** Keeps `list` in place of what was kept; an empty one leaves nothing behind. */
-export function keep(job: number, list: Kept[]): void {
-  if (list.length === 0) localStorage.removeItem(place(job));
-  else localStorage.setItem(place(job), JSON.stringify(list));
-}
+let opened: Promise<IDBPDatabase<Store>> | undefined;
+
+const database = () =>
+  (opened ??= openDB<Store>('knollfield-bench', 1, {
+    upgrade: (db) => db.createObjectStore('kept', { keyPath: 'key' }).createIndex('job', 'job'),
+    terminated: () => (opened = undefined),
+  }));
 
 /** A key nobody else uses; an entry sent twice with it counts once. */
-export const newKey = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`;
+export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`;
 
 /** Entries that must reach the server before anything else can be said. */
 export const needsServer = (entry: Entry) => entry.type === 'START' || entry.type === 'COMPLETE';
 
-/** Steps that have an entry waiting to be sent; a whole phase's plain ones where they were ticked together. */
-export const waitingSteps = (list: Kept[], plainOf: (phase: string) => string[]) =>
-  new Set(
-    list.flatMap(({ entry }) => {
-      if (entry.type === 'TICK_PHASE' && entry.phase) return plainOf(entry.phase);
-      const step = stepOf(entry);
-      return step ? [step] : [];
-    }),
-  );
+/** True where the server may take it later as it is: no network, a server that is busy or restarts, nobody signed in. */
+export const mayPass = (e: unknown) =>
+  !(e instanceof Problem) ||
+  e.status === 0 ||
+  e.status >= 500 ||
+  [401, 408, 429].includes(e.status);
+
+/** How something that was done ended so far. */
+export type Outcome = 'taken' | 'kept' | 'refused';
+
+/** One at a time over all tabs of this tablet, where the browser can say so. */
+const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
+  navigator.locks ? (navigator.locks.request(name, work) as Promise<T>) : work();
+
+/**
+ * What is done on one card, kept on the tablet until the server has it. Everything goes through it, in the order it was
+ * done: it is kept first and then sent, so that nothing done while something else is under way is lost. What the tablet
+ * cannot keep, because its storage is full, stands in memory and says so.
+ */
+export class Outbox {
+  private readonly memory: Kept[] = [];
+  private sending: Promise<void> | undefined;
+  private asked = false;
+  /** Since when the server has not answered; undefined while it does. */
+  since: string | undefined;
+  /** The tablet's storage is full or shut: what waits is lost with this page. */
+  inMemoryOnly = false;
+
+  constructor(
+    private readonly job: number,
+    private readonly send: (kept: Kept) => Promise<Card>,
+    private readonly told: { taken: (next: Card, kept: Kept) => void; changed: () => void },
+  ) {}
+
+  /** What waits and what was refused, oldest first. */
+  async list(): Promise<Kept[]> {
+    let stored: Kept[] = [];
+    try {
+      stored = await (await database()).getAllFromIndex('kept', 'job', this.job);
+    } catch {
+      this.inMemoryOnly = true;
+    }
+    return [...stored, ...this.memory].sort((a, b) => a.order - b.order);
+  }
+
+  /** Keeps what was done; it is not sent by this alone. */
+  async add(doing: Doing, basedOn: number, key = newKey()): Promise<Kept> {
+    const last = (await this.list()).at(-1)?.order ?? 0;
+    const kept: Kept = {
+      key,
+      job: this.job,
+      order: Math.max(last + 1, Date.now()),
+      basedOn,
+      at: new Date().toISOString(),
+      doing,
+    };
+    await this.put(kept);
+    this.told.changed();
+    return kept;
+  }
+
+  private async put(kept: Kept): Promise<void> {
+    try {
+      await (await database()).put('kept', kept);
+    } catch {
+      this.inMemoryOnly = true;
+      this.forget(kept.key);
+      this.memory.push(kept);
+    }
+  }
+
+  private forget(key: string) {
+    const at = this.memory.findIndex((k) => k.key === key);
+    if (at >= 0) this.memory.splice(at, 1);
+  }
+
+  /** Takes away what was taken, or what somebody has seen refused. */
+  async remove(key: string): Promise<void> {
+    this.forget(key);
+    try {
+      await (await database()).delete('kept', key);
+    } catch {
+      this.inMemoryOnly = true;
+    }
+    this.told.changed();
+  }
+
+  /** How what was kept under `key` ended so far. */
+  async outcome(key: string): Promise<Outcome> {
+    const kept = (await this.list()).find((k) => k.key === key);
+    return !kept ? 'taken' : kept.refused ? 'refused' : 'kept';
+  }
+
+  /** Sends what waits, oldest first, until nothing is left or the server does not answer. */
+  flush(): Promise<void> {
+    this.asked = true;
+    this.sending ??= this.run().finally(() => {
+      this.sending = undefined;
+    });
+    return this.sending;
+  }
+
+  private async run(): Promise<void> {
+    while (this.asked) {
+      this.asked = false;
+      await alone(`knollfield-bench-${this.job}`, () => this.sendAll());
+    }
+  }
+
+  private async sendAll(): Promise<void> {
+    for (;;) {
+      const first = (await this.list()).find((k) => !k.refused);
+      if (!first) return;
+      let next: Card;
+      try {
+        next = await this.send(first);
+      } catch (e) {
+        if (mayPass(e)) {
+          this.since ??= new Date().toISOString();
+          this.told.changed();
+          return;
+        }
+        this.since = undefined;
+        const { status, type, title, message, errors, suggestion, value } = e as Problem;
+        await this.put({
+          ...first,
+          refused: { status, type, title, message, errors, suggestion, value },
+        });
+        this.told.changed();
+        continue;
+      }
+      this.since = undefined;
+      this.told.taken(next, first);
+      await this.remove(first.key);
+    }
+  }
+
+  /** Takes over what an earlier version of this page kept. */
+  async takeOver(): Promise<void> {
+    const place = `knollfield-bench-${this.job}`;
+    let earlier: { key: string; basedOn: number; entry: Entry }[] = [];
+    try {
+      earlier = JSON.parse(localStorage.getItem(place) ?? '[]') as typeof earlier;
+    } catch {
+      // what cannot be read is no list of entries
+    }
+    if (!Array.isArray(earlier)) return;
+    for (const e of earlier) await this.add({ entry: e.entry }, e.basedOn, e.key);
+    localStorage.removeItem(place);
+  }
+}
+
+/** Code of the step something was done at; undefined for what is done beside the steps. */
+export const stepOfDoing = (doing: Doing) =>
+  'entry' in doing ? stepOf(doing.entry) : 'photo' in doing ? doing.photo.step : undefined;
+
+/**
+ * Steps that count as done for the eye, because what does them waits to be sent: all passes of a pattern, every plain
+ * step of a phase that was ticked together, nothing that was taken back since.
+ */
+export function waitingSteps(list: Kept[], card: Pick<Card, 'phases'>): Set<string> {
+  const steps = new Map(card.phases.flatMap((p) => p.steps).map((s) => [s.code, s]));
+  const done = new Set<string>();
+  const passes = new Map<string, number>();
+  for (const { doing, refused } of list) {
+    if (refused || !('entry' in doing)) continue;
+    const { entry } = doing;
+    if (entry.type === 'TICK_PHASE') {
+      card.phases
+        .find((p) => p.code === entry.phase)
+        ?.steps.filter((s) => s.task === 'TICK' && !s.awaitsOwner)
+        .forEach((s) => done.add(s.code));
+      continue;
+    }
+    const code = stepOf(entry);
+    if (!code) continue;
+    if (entry.type === 'UNDO') {
+      done.delete(code);
+      passes.delete(code);
+    } else if (entry.type === 'PASS') {
+      const gone = (passes.get(code) ?? steps.get(code)?.pattern?.done ?? 0) + 1;
+      passes.set(code, gone);
+      if (gone >= (steps.get(code)?.pattern?.passes ?? 1)) done.add(code);
+    } else if (entry.type !== 'FOUND' && entry.type !== 'CONTINGENCY') {
+      done.add(code);
+    }
+  }
+  return done;
+}
 
 const NAMES: Partial<Record<Entry['type'], string>> = {
   TICK: 'done',
   TICK_PHASE: 'plain steps done',
   TURN: 'turn done',
+  PASS: 'a pass',
   MARKS: 'marks',
+  UNDO: 'taken back',
   HARD_STOP: 'hard stop',
   PAUSE: 'waits',
   RESUME: 'goes on',
 };
 
-/** A kept entry in a few words. */
-export function inWords({ entry }: Kept): string {
+/** What waits, in a few words. */
+export function inWords({ doing }: Pick<Kept, 'doing'>): string {
+  if ('photo' in doing) return ['picture', doing.photo.caption].filter(Boolean).join(' ');
+  if ('lines' in doing) return 'added to the job';
+  if ('owner' in doing) return doing.owner.agreed ? 'the owner agreed' : 'the owner left it';
+  const { entry } = doing;
   const value =
     ('value' in entry && entry.value?.toString()) ||
     ('result' in entry && entry.result) ||

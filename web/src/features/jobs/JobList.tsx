@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client';
 import { formatDate, formatTime, formatWeekday } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { useCardsAtHand } from './cardsAtHand';
 import { jobsQuery } from './jobQueries';
 
 type Row = Schemas['JobRow'];
@@ -19,6 +20,7 @@ const GROUPS: { stage: Row['stage']; title: string; empty: string }[] = [
 export default function JobList() {
   const me = useMe();
   const { data: jobs, error, refetch } = useQuery(jobsQuery);
+  useCardsAtHand(me.bench ? jobs : undefined, me.today);
   return (
     <div className="page">
       <div className="page-head">

@@ -5,15 +5,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Random;
+import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** Job cards worked as people work them: by the book, and when things do not go by it. */
 class CardWorkTest {
@@ -276,6 +284,69 @@ class CardWorkTest {
         assertThat(hands.page.locator(".kept-note")).hasCount(0);
         assertThat(((Number) hands.card(job).get("seq")).longValue()).isEqualTo(before + 2);
     }
+
+    @Test
+    void aWholeCardIsWorkedWithoutANetworkAndSentBeforeItIsSigned() {
+        String job = job("HOL-12", PLAIN);
+        Hands hands = tablet(job).checkIn();
+        hands.page.context().setOffline(true);
+        hands.until("Entries wait to be sent");
+        assertThat(hands.page.locator(".kept-note")).containsText("when the server answers");
+        assertThat(hands.button("Sign the job")).isDisabled();
+
+        hands.page.context().setOffline(false);
+        assertThat(hands.title()).hasText("Every step is done");
+        hands.press("Sign the job");
+        assertThat(hands.title()).hasText("Signed");
+    }
+
+    /** More of them with {@code -Dknollfield.cards=5}. */
+    static IntStream seeds() {
+        return IntStream.range(0, Integer.getInteger("knollfield.cards", 1));
+    }
+
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void throughABadNetworkEveryEntryCountsOnceAndInItsOrder(int seed) {
+        String job = job("HOL-12", PLAIN);
+        Hands hands = tablet(job).checkIn();
+        long before = ((Number) hands.card(job).get("seq")).longValue();
+        Random random = new Random(seed);
+        Set<String> keys = new LinkedHashSet<>();
+        hands.page.route("**/card/events", route -> {
+            keys.add(KEY.matcher(route.request().postData())
+                    .results()
+                    .findFirst()
+                    .orElseThrow()
+                    .group(1));
+            switch (random.nextInt(6)) {
+                case 0 -> route.abort();
+                case 1 ->
+                    route.fulfill(new Route.FulfillOptions().setStatus(503).setBody("busy"));
+                case 2 -> {
+                    // the server has it, and its answer is lost
+                    route.fetch();
+                    route.abort();
+                }
+                default -> route.resume();
+            }
+        });
+        for (int i = 0; i < 15; i++) {
+            String shown = hands.title().textContent();
+            hands.answerWell();
+            hands.page.waitForCondition(() -> !hands.title().textContent().equals(shown)
+                    || hands.page.locator(".bolt-pattern").count() > 0);
+        }
+        hands.page.unroute("**/card/events");
+        assertThat(hands.page.locator(".kept-note"))
+                .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+
+        assertThat(keys).hasSizeGreaterThan(10);
+        assertThat(((Number) hands.card(job).get("seq")).longValue()).isEqualTo(before + keys.size());
+        hands.until("Every step is done");
+    }
+
+    private static final Pattern KEY = Pattern.compile("\"clientKey\":\"([^\"]+)\"");
 
     @Test
     void theSlowerOfTwoSeesBothValuesAndMayPutTheirsInPlace() {

@@ -24,6 +24,7 @@ import knollfield.core.due.JobStage;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import knollfield.core.estimate.EstimateRates;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -284,6 +285,15 @@ public class Estimates {
                         Consent.How.PHONE,
                         warning,
                         signed));
+    }
+
+    /** What the owner of a job left in words. */
+    @EventListener
+    void declines(Cards.DeclinesAsked asked) {
+        said(asked.jobId()).stream()
+                .filter(c -> c.answer() == Consent.Answer.LEFT)
+                .map(Consent::lineCode)
+                .forEach(asked.told()::add);
     }
 
     private static Optional<Estimate.Line> item(StoredEstimate stored, String code) {

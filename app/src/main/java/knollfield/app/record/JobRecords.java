@@ -3,8 +3,10 @@ package knollfield.app.record;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.app.aftercare.Aftercare;
 import knollfield.app.documents.RecordSheet;
 import knollfield.app.documents.RecordSheet.Line;
 import knollfield.app.documents.RecordSheet.Section;
@@ -23,7 +25,6 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.completion.Completion;
-import knollfield.core.completion.Recheck;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.TorqueSpec;
@@ -57,6 +58,7 @@ public class JobRecords {
     private final Words words;
     private final JobRecordRepository kept;
     private final WorkshopClock clock;
+    private final Aftercare aftercare;
 
     JobRecords(
             Jobs jobs,
@@ -67,7 +69,9 @@ public class JobRecords {
             Houses houses,
             Words words,
             JobRecordRepository kept,
-            WorkshopClock clock) {
+            WorkshopClock clock,
+            Aftercare aftercare) {
+        this.aftercare = aftercare;
         this.jobs = jobs;
         this.cards = cards;
         this.pictures = pictures;
@@ -143,7 +147,7 @@ public class JobRecords {
         add(sections, "Joints", joints(card));
         add(sections, "Looked at, counted, measured", looks(card));
         add(sections, "Deviations, with words", deviations(card));
-        add(sections, "Found, and what follows", found(card, done));
+        add(sections, "Found, and what follows", found(job, card));
         add(sections, "Time", time(job, card));
         add(sections, "Owner", owner(jobId, card));
         return new RecordSheet(
@@ -209,7 +213,12 @@ public class JobRecords {
                     && !back.contains(line.code())
                     && !renewed.contains(line.code())
                     && job.scope().decisions().containsKey(line.code())) {
-                lines.add(new Line(line.name(), "left: " + line.reason().text(), "", false));
+                String typed = Objects.requireNonNull(job.scope().decisions().get(line.code()))
+                        .reason()
+                        .strip();
+                String rule = words.write(line.reason(), settings.get().currency());
+                lines.add(new Line(
+                        line.name(), "left: " + (typed.isEmpty() ? rule : "%s. %s".formatted(typed, rule)), "", false));
             }
         }
         answered(card, Step::movesOver)
@@ -239,7 +248,9 @@ public class JobRecords {
         if (card.plan().steps().stream().anyMatch(Step::provesReferences)) {
             lines.add(new Line("Reference", method, "", card.scope().paint()));
             if (card.scope().outOfTime()) {
-                lines.add(new Line("Found out of time", "timed from scratch", "", true));
+                boolean planned = card.noted(CardEvent.OutOfTime.class).stream().anyMatch(CardEvent.OutOfTime::planned);
+                lines.add(new Line(
+                        planned ? "Head or cams were out" : "Found out of time", "timed from scratch", "", !planned));
             }
             card.attempts()
                     .forEach(a -> lines.add(
@@ -341,14 +352,15 @@ public class JobRecords {
         return lines;
     }
 
-    private List<Line> found(CardState card, Job.Done done) {
+    private List<Line> found(Job job, CardState card) {
         List<Line> lines = new ArrayList<>();
         card.findings()
                 .forEach(f -> lines.add(new Line(
                         "Found", f.kind().words() + (f.words().isBlank() ? "" : ": " + f.words()), f.by(), false)));
-        card.noted(CardEvent.SideFinding.class)
+        aftercare.followUps(job.vehicleId()).stream()
+                .filter(f -> f.jobId() == job.id())
                 .forEach(f ->
-                        lines.add(new Line(f.urgent() ? "Follow-up, urgent" : "Follow-up", f.words(), "", f.urgent())));
+                        lines.add(new Line(f.urgent() ? "Follow-up, urgent" : "Follow-up", f.what(), "", f.urgent())));
         Workshop workshop = settings.get();
         card.noted(CardEvent.Contingency.class)
                 .forEach(c -> lines.add(new Line(
@@ -365,7 +377,8 @@ public class JobRecords {
                                                                 words.money(c.partMinor(), workshop.currency()))),
                         "",
                         false)));
-        Recheck.after(card, done.on())
+        aftercare.rechecks(job.vehicleId()).stream()
+                .filter(r -> r.jobId() == job.id())
                 .forEach(r -> lines.add(new Line("Recheck", r.what(), "due " + words.day(r.due()), false)));
         return lines;
     }

@@ -3,12 +3,15 @@ package knollfield.core.completion;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
@@ -38,8 +41,13 @@ public final class Completion {
         return card.scope().refitted() ? Set.of() : card.scope().items();
     }
 
-    /** What a signed card leaves to be done another time: what was noted, and old parts that went back. */
-    public static List<CardEvent.SideFinding> followUps(CardState card) {
+    /**
+     * What a signed card leaves to be done another time: what was noted, old parts that went back, clearances accepted
+     * outside their limits, and what was found and has its cause left.
+     *
+     * @param stays findings that do not end with the job, see {@link #stays}
+     */
+    public static List<CardEvent.SideFinding> followUps(CardState card, List<Evidence> stays) {
         EngineFamily family = card.plan().basis().family();
         List<CardEvent.SideFinding> all = new ArrayList<>(card.noted(CardEvent.SideFinding.class));
         card.noted(CardEvent.GoesBack.class)
@@ -49,7 +57,42 @@ public final class Completion {
                                         family.item(e.item()).map(Item::name).orElse(e.item()),
                                         e.why().strip()),
                         false)));
+        stays.forEach(e -> all.add(new CardEvent.SideFinding(causeLeft(family, e), false)));
+        card.clearancesAccepted().forEach(words -> all.add(new CardEvent.SideFinding(words, false)));
         return all;
+    }
+
+    /** Such as "Oil on the belt, wet from the top: its cause is left (cam seals)". */
+    static String causeLeft(EngineFamily family, Evidence evidence) {
+        String words = evidence.kind().words();
+        List<String> cause = causes(family, evidence.kind()).stream()
+                .map(i -> i.name().toLowerCase(Locale.ROOT))
+                .toList();
+        return "%s%s: its cause is left%s"
+                .formatted(
+                        words.substring(0, 1).toUpperCase(Locale.ROOT),
+                        words.substring(1),
+                        cause.isEmpty() ? ", the book has no such part" : " (" + String.join(", ", cause) + ")");
+    }
+
+    private static List<Item> causes(EngineFamily family, EvidenceKind kind) {
+        return family.items().stream()
+                .filter(i -> kind.asksFor().contains(i.kind()))
+                .toList();
+    }
+
+    /**
+     * Findings with a cause of their own that a job leaves as they are: it renewed not all of the cause, and the owner did
+     * not decline the rest in words.
+     *
+     * @param items codes of what was renewed
+     * @param declined codes of what the owner left in words
+     */
+    public static List<Evidence> stays(
+            EngineFamily family, Set<String> items, Set<String> declined, Collection<Evidence> found) {
+        return found.stream()
+                .filter(e -> e.kind().hasACauseOfItsOwn() && !ends(family, items, declined, e))
+                .toList();
     }
 
     /** The items of the job start their clocks on the day and at the odometer of the job; the others keep theirs. */
@@ -65,19 +108,25 @@ public final class Completion {
 
     /**
      * True where renewing {@code items} ends what {@code evidence} says: the drive is among them, or the item it was
-     * found on, or every item of the kinds it asks for.
+     * found on, or every item of the kinds it asks for. What has a cause of its own ends only with all of its cause
+     * renewed, or declined by the owner.
+     *
+     * @param declined codes of what the owner left in words
      */
-    public static boolean ends(EngineFamily family, Set<String> items, Evidence evidence) {
+    public static boolean ends(EngineFamily family, Set<String> items, Set<String> declined, Evidence evidence) {
+        if (evidence.kind().hasACauseOfItsOwn()) {
+            List<Item> cause = causes(family, evidence.kind());
+            return !cause.isEmpty()
+                    && cause.stream().map(Item::code).allMatch(c -> items.contains(c) || declined.contains(c));
+        }
         if (items.contains(family.driveItem().code())) {
             return true;
         }
         if (evidence.item().isPresent()) {
             return items.contains(evidence.item().get());
         }
-        List<String> asked = family.items().stream()
-                .filter(i -> evidence.kind().asksFor().contains(i.kind()))
-                .map(Item::code)
-                .toList();
+        List<String> asked =
+                causes(family, evidence.kind()).stream().map(Item::code).toList();
         return !asked.isEmpty() && items.containsAll(asked);
     }
 

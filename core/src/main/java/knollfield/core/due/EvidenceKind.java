@@ -129,6 +129,17 @@ public enum EvidenceKind {
         return asksFor;
     }
 
+    /**
+     * Something beside the belt or chain put it there, so that a new belt does not end it: its cause is among what it asks
+     * for (rules.md section 3).
+     */
+    public boolean hasACauseOfItsOwn() {
+        return switch (this) {
+            case OIL_TOP, OIL_BOTTOM, COOLANT_TRACE -> true;
+            default -> false;
+        };
+    }
+
     /** Kinds of item whose wear it speeds up; empty: the belt or chain itself. */
     public Set<ItemKind> wears() {
         return switch (this) {

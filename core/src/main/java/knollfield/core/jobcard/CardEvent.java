@@ -120,8 +120,18 @@ public sealed interface CardEvent {
         }
     }
 
-    /** Found out of time, or belt broken or jumped: the timing is set from scratch. */
-    record OutOfTime(String words) implements CardEvent {}
+    /**
+     * The timing is set from scratch: found out of time, belt broken or jumped, or head or cams were out.
+     *
+     * @param planned nothing was found wrong: it follows from work that was done on purpose
+     */
+    record OutOfTime(String words, boolean planned) implements CardEvent {
+
+        /** Found so. */
+        public OutOfTime(String words) {
+            this(words, false);
+        }
+    }
 
     /** A hard stop while turning: the timing must be proven again. */
     record HardStop(String note) implements CardEvent {}

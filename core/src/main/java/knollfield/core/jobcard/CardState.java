@@ -467,6 +467,16 @@ public record CardState(
         return plan.layout() == CardPlan.Layout.ROUTED ? RoutedCard.joints(this, step) : Map.of();
     }
 
+    /** Valve clearances outside their limits that were accepted with words, each as one sentence. */
+    public List<String> clearancesAccepted() {
+        return plan.steps().stream()
+                .filter(s -> s.task() instanceof Task.Measure m && m.kind() == Task.Measure.Kind.CLEARANCE)
+                .flatMap(s -> Optional.ofNullable(answers.get(s.code())).stream()
+                        .filter(Answer::deviation)
+                        .map(a -> s.title() + ": " + a.words()))
+                .toList();
+    }
+
     /** Codes of the items whose old part can still go back, because the new one is not on. */
     public Set<String> mayGoBack() {
         boolean underWay = checkIn.isPresent() && signature.isEmpty();

@@ -3,6 +3,7 @@ package knollfield.core.completion;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,16 +13,21 @@ import java.util.stream.Collectors;
 import knollfield.core.Families;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.DueEngine;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.Policy;
 import knollfield.core.due.Status;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
 import knollfield.core.engine.TensionerKind;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 class CompletionTest {
 
@@ -51,6 +57,30 @@ class CompletionTest {
         assertThat(after.item("belt").orElseThrow().status()).isEqualTo(Status.CLEAR);
         assertThat(after.item("pump").orElseThrow().distance().orElseThrow().usedKm())
                 .isEqualTo(88_000);
+    }
+
+    private static Evidence found(EvidenceKind kind) {
+        return new Evidence(kind, DONE, Evidence.Confidence.SEEN, Optional.empty());
+    }
+
+    @ParameterizedTest
+    @EnumSource(EvidenceKind.class)
+    void aNewBeltEndsWhatItWasTheCauseOfAndNothingThatSomethingElseBroughtAbout(EvidenceKind kind) {
+        Evidence evidence = found(kind);
+        Set<String> cause = FAMILY.items().stream()
+                .filter(i -> kind.asksFor().contains(i.kind()))
+                .map(Item::code)
+                .collect(Collectors.toSet());
+        boolean oilOrCoolant = Set.of(EvidenceKind.OIL_TOP, EvidenceKind.OIL_BOTTOM, EvidenceKind.COOLANT_TRACE)
+                .contains(kind);
+        Set<String> drive = Set.of("belt", "tensioner");
+        Set<String> whole = new HashSet<>(drive);
+        whole.addAll(cause);
+
+        assertThat(Completion.ends(FAMILY, drive, Set.of(), evidence)).isEqualTo(!oilOrCoolant);
+        assertThat(Completion.stays(FAMILY, drive, Set.of(), List.of(evidence))).hasSize(oilOrCoolant ? 1 : 0);
+        assertThat(Completion.ends(FAMILY, whole, Set.of(), evidence)).isEqualTo(!oilOrCoolant || !cause.isEmpty());
+        assertThat(Completion.ends(FAMILY, drive, cause, evidence)).isEqualTo(!oilOrCoolant || !cause.isEmpty());
     }
 
     @Test

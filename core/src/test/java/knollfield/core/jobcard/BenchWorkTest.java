@@ -149,7 +149,7 @@ class BenchWorkTest {
                 .toTheEnd()
                 .enter(new CardEvent.Completed(""));
 
-        assertThat(Recheck.after(bench.state, LocalDate.of(2026, 11, 25)))
+        assertThat(Recheck.after(bench.state, LocalDate.of(2026, 11, 25), List.of()))
                 .containsExactly(
                         new Recheck("Coolant level, cold", LocalDate.of(2026, 11, 26)),
                         new Recheck(

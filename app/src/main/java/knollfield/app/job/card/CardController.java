@@ -1,8 +1,11 @@
 package knollfield.app.job.card;
 
 import java.io.IOException;
+import java.util.Objects;
 import java.util.Set;
+import java.util.UUID;
 import knollfield.app.job.Jobs;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -55,15 +58,21 @@ class CardController {
         return views.view(jobs.get(id));
     }
 
-    /** Takes a picture to a step: JPEG or PNG, at most 12 MB; it is kept shrunk. */
+    /**
+     * Takes a picture to a step: JPEG or PNG, at most 12 MB; it is kept shrunk. One sent twice with the same
+     * key counts once.
+     */
     @PostMapping(path = "/photos", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     CardViews.CardView photo(
             @PathVariable long id,
             @RequestParam MultipartFile file,
             @RequestParam String step,
-            @RequestParam(defaultValue = "") String caption)
+            @RequestParam(defaultValue = "") String caption,
+            @RequestParam(required = false) @Nullable String clientKey)
             throws IOException {
-        pictures.take(jobs.get(id).id(), file.getBytes(), step, caption);
+        String key =
+                Objects.requireNonNullElseGet(clientKey, () -> UUID.randomUUID().toString());
+        pictures.take(jobs.get(id).id(), key, file.getBytes(), step, caption);
         return views.view(jobs.get(id));
     }
 

@@ -289,12 +289,16 @@ public sealed interface CardEntryIn {
         }
     }
 
+    /** @param planned nothing was found wrong: head or cams were out on purpose; null for no */
     @JsonTypeName("OUT_OF_TIME")
     record OutOfTimeEntry(
-            String clientKey, long basedOn, @Nullable String words) implements CardEntryIn {
+            String clientKey,
+            long basedOn,
+            @Nullable String words,
+            @Nullable Boolean planned) implements CardEntryIn {
         @Override
         public CardEvent event(CardEvent.Fixed fixed) {
-            return new CardEvent.OutOfTime(text(words));
+            return new CardEvent.OutOfTime(text(words), Boolean.TRUE.equals(planned));
         }
     }
 

@@ -39,6 +39,9 @@ interface CardEventNames {
         } else if (type.equals("completed") && !node.has("oldParts")) {
             node.putNull("workedMinutes").put("oldParts", CardEvent.OldParts.SHOWN_AND_SCRAPPED.name());
         }
+        if (type.equals("out-of-time") && !node.has("planned")) {
+            node.put("planned", false);
+        }
         return json.treeToValue(node, CardEvent.class);
     }
 }

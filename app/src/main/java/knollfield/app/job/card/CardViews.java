@@ -15,6 +15,8 @@ import knollfield.app.job.picture.PhotoRepository;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.due.EvidenceKind;
@@ -42,6 +44,8 @@ class CardViews {
     private final PhotoRepository photos;
     private final People people;
     private final CurrentPerson current;
+    private final WorkshopSettings settings;
+    private final Words words;
 
     CardViews(
             Jobs jobs,
@@ -49,8 +53,12 @@ class CardViews {
             PhotoRepository photos,
             People people,
             CurrentPerson current,
-            BookCorrections corrections) {
+            BookCorrections corrections,
+            WorkshopSettings settings,
+            Words words) {
         this.corrections = corrections;
+        this.settings = settings;
+        this.words = words;
         this.jobs = jobs;
         this.cards = cards;
         this.photos = photos;
@@ -133,6 +141,7 @@ class CardViews {
             List<AttemptView> attempts,
             boolean hardStop,
             boolean outOfTime,
+            boolean outOfTimePlanned,
             boolean mayOverride,
             List<String> technicians,
             List<BenchFinding> findings,
@@ -228,6 +237,7 @@ class CardViews {
                         .toList(),
                 state.hardStop(),
                 state.scope().outOfTime(),
+                state.noted(CardEvent.OutOfTime.class).stream().anyMatch(CardEvent.OutOfTime::planned),
                 person.isManager(),
                 people.technicians().stream().map(Person::name).toList(),
                 state.findings().stream().map(CardViews::finding).toList(),
@@ -320,12 +330,12 @@ class CardViews {
         if (job.stage() != JobStage.UNDER_WAY) {
             return List.of();
         }
+        String currency = settings.get().currency();
         return jobs.bundle(job).lines().stream()
                 .filter(l -> l.kind() == BundleLine.Kind.ITEM
                         && l.included()
                         && !state.scope().items().contains(l.code()))
-                .map(l -> new OfferedLine(
-                        l.code(), l.name(), l.marginalMinutes(), l.reason().text()))
+                .map(l -> new OfferedLine(l.code(), l.name(), l.marginalMinutes(), words.write(l.reason(), currency)))
                 .toList();
     }
 

@@ -30,6 +30,7 @@ import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.standins.Outside;
 import knollfield.app.vehicle.Renewal;
+import knollfield.app.vehicle.StoredEvidence;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
@@ -202,15 +203,27 @@ public class Cards {
                 : event;
     }
 
-    /** Enters an event the workshop itself makes, such as a picture that was stored, or the demo's work. */
+    /** Enters an event the workshop itself makes, such as the demo's work. */
     @Transactional
     public void enter(long jobId, CardEvent event) {
+        enter(jobId, UUID.randomUUID().toString(), event);
+    }
+
+    /** True where an entry with this key came in before; nobody enters one meanwhile. */
+    boolean hasForUpdate(long jobId, String clientKey) {
+        forUpdate(jobId);
+        return cards.has(jobId, clientKey);
+    }
+
+    /** Enters an event under its sender's key, such as a picture that was stored. */
+    @Transactional
+    void enter(long jobId, String clientKey, CardEvent event) {
         Job job = workable(forUpdate(jobId));
         CardState before = state(job);
         Optional<OdometerRead> reading = event instanceof CardEvent.Started s
                 ? Optional.of(new OdometerRead(BigDecimal.valueOf(s.odometerKm()), DistanceUnit.KM, true))
                 : Optional.empty();
-        take(job, UUID.randomUUID().toString(), before, entry(before, event), reading);
+        take(job, clientKey, before, entry(before, event), reading);
     }
 
     private void take(Job job, String clientKey, CardState before, CardEntry entry, Optional<OdometerRead> reading) {
@@ -276,6 +289,13 @@ public class Cards {
         log.write(job.vehicleId(), "job " + job.id() + " checked in", "", "");
         events.publishEvent(new JobStarted(job.id()));
     }
+
+    /**
+     * Whoever keeps the owner's answers adds the codes of what they declined to {@code told}; asked within the change.
+     *
+     * @param told codes of items; filled by the listener
+     */
+    public record DeclinesAsked(long jobId, Set<String> told) {}
 
     /** A job was signed; told within the change. */
     public record JobSigned(long jobId) {}
@@ -382,12 +402,24 @@ public class Cards {
             // the odometer was recorded as a reading at check-in
             vehicles.addRenewal(job.vehicleId(), renewal, false, ReadingSource.WORKSHOP);
         }
-        vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(family, items, e), "ended by job " + job.id());
+        Set<String> declined = new HashSet<>();
+        events.publishEvent(new DeclinesAsked(job.id(), declined));
+        List<Evidence> stays = Completion.stays(
+                family,
+                items,
+                declined,
+                jobs.state(job).history().evidence().stream()
+                        .filter(e -> e.endedOn().isEmpty())
+                        .map(StoredEvidence::evidence)
+                        .toList());
+        vehicles.endEvidence(
+                job.vehicleId(), e -> Completion.ends(family, items, declined, e), "ended by job " + job.id());
         Completion.NextDue next = nextDue(job, items, today, km);
         Job signed = job.with(items.isEmpty() ? job.items() : items)
                 .with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km()));
         save(actual(job, state).map(signed::with).orElse(signed));
-        aftercare.leave(job.vehicleId(), job.id(), Recheck.after(state, today), Completion.followUps(state));
+        aftercare.leave(
+                job.vehicleId(), job.id(), Recheck.after(state, today, stays), Completion.followUps(state, stays));
         events.publishEvent(new JobSigned(job.id()));
         log.write(
                 job.vehicleId(),
@@ -456,13 +488,16 @@ public class Cards {
         }
     }
 
-    /** Refuses an answer to a step that somebody else answered since; both answers are told. */
+    /**
+     * Refuses an answer to a step that somebody else answered since; both answers are told. What one answered oneself is no
+     * conflict: entries that waited for the network follow on each other.
+     */
     private static void conflictOnSameStep(CardState state, CardEntry entry, CardEntryIn request) {
         if (!(request instanceof CardEntryIn.AtStep at) || at.step() == null) {
             return;
         }
         Answer answer = state.answers().get(at.step());
-        if (answer != null && answer.seq() > request.basedOn()) {
+        if (answer != null && answer.seq() > request.basedOn() && !answer.by().equals(entry.by())) {
             throw new CardConflict(answer.by(), answer.words(), inWords(state, entry, at.step()));
         }
     }

@@ -32,14 +32,18 @@ public class JobPictures {
     /**
      * Takes a picture to a step.
      *
+     * @param clientKey chosen by the sender; a picture sent twice with it counts once
      * @throws knollfield.app.problem.InvalidInput for what is no picture
      * @throws knollfield.core.jobcard.CardRefused where the card has no such step, or is signed
      */
     @Transactional
-    void take(long jobId, byte[] file, String step, String caption) {
+    void take(long jobId, String clientKey, byte[] file, String step, String caption) {
+        if (cards.hasForUpdate(jobId, clientKey)) {
+            return;
+        }
         ShrunkPicture picture = ShrunkPicture.of(file);
         long photo = photos.add(jobId, picture, current.get().name(), clock.instant());
-        cards.enter(jobId, new CardEvent.PhotoTaken(step, photo, caption.strip()));
+        cards.enter(jobId, clientKey, new CardEvent.PhotoTaken(step, photo, caption.strip()));
     }
 
     /** A stored picture as JPEG. */

@@ -10,6 +10,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -62,6 +63,13 @@ class CardApiTest {
 
     /** A vehicle of the family at the bench, checked in; purpose empty for the belt or chain. */
     private long atTheBench(String family, String purpose) {
+        return atTheBench(family, purpose, Workbench.ownDay());
+    }
+
+    /** A day for jobs that are signed before the next one is promised there, so that the board's days last. */
+    private static final LocalDate SIGNED = Workbench.ownDay();
+
+    private long atTheBench(String family, String purpose, LocalDate day) {
         long vehicle = Given.vehicle(SERVER, ines, family, "");
         Given.reading(ines, vehicle, Given.TODAY.minusDays(40), "170000", "KM").ok();
         long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
@@ -79,8 +87,7 @@ class CardApiTest {
         }
         ines.put("/api/jobs/%d/booking".formatted(job), """
                         {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
-                        """.formatted(
-                                technician, Workbench.bay(SERVER), Workbench.ownDay(), version))
+                        """.formatted(technician, Workbench.bay(SERVER), day, version))
                 .ok();
         enter(
                         hedra,
@@ -373,7 +380,7 @@ class CardApiTest {
 
     @Test
     void aBrokenStudIsAStepAndAPartThatIsTheWrongOneGoesBackAndIsAFollowUp() {
-        long job = atTheBench("CAL-16", "");
+        long job = atTheBench("CAL-16", "", SIGNED);
         workUntil(
                 hedra,
                 job,
@@ -418,6 +425,68 @@ class CardApiTest {
                         .valueStream()
                         .map(u -> u.get("what").asString()))
                 .anyMatch(w -> w.endsWith("the old one went back, too wide"));
+    }
+
+    @Test
+    void oilFoundOnTheBeltOutlivesTheJobUntilItsCauseIsRenewedOrTheOwnerDeclinesIt() {
+        String oil = "\"type\": \"FOUND\", \"step\": \"look\", \"evidence\": \"OIL_TOP\", \"words\": \"wet\"";
+        long left = atTheBench("CAL-16", "", SIGNED);
+        workUntil(hedra, left, "look");
+        enter(hedra, left, oil).ok();
+        workUntil(hedra, left, null);
+        assertThat(card(hedra, left)
+                        .get("offers")
+                        .valueStream()
+                        .map(o -> o.get("reason").asString()))
+                .isNotEmpty()
+                .noneMatch(r -> r.contains("{"));
+        enter(hedra, left, "\"type\": \"COMPLETE\"").ok();
+
+        JsonNode after = ines.get("/api/vehicles/%d/aftercare".formatted(vehicleOf(left)))
+                .json();
+        assertThat(after.get("followUps").get(0).get("what").asString())
+                .startsWith("Oil on the belt, wet from the top: its cause is left (cam seals");
+        assertThat(after.get("rechecks").valueStream().map(r -> r.get("what").asString()))
+                .anyMatch(w -> w.startsWith("Oil on the belt"));
+        assertThat(openEvidence(left)).containsExactly("OIL_TOP");
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(left)).ok().text())
+                .contains("its cause is left")
+                .doesNotContain("{0}");
+
+        long declined = atTheBench("CAL-16", "", SIGNED);
+        workUntil(hedra, declined, "look");
+        enter(hedra, declined, oil).ok();
+        List<String> seals = card(hedra, declined)
+                .get("offers")
+                .valueStream()
+                .map(o -> o.get("code").asString())
+                .filter(c -> c.contains("seal") || c.contains("gasket"))
+                .toList();
+        String lines = seals.stream().map(s -> '"' + s + '"').collect(java.util.stream.Collectors.joining(", "));
+        hedra.post("/api/jobs/%d/card/lines".formatted(declined), "{\"items\": [%s]}".formatted(lines))
+                .ok();
+        hedra.post(
+                        "/api/jobs/%d/card/owner-answer".formatted(declined),
+                        "{\"lines\": [%s], \"agreed\": false, \"saidBy\": \"Tamsin Orde\", \"warning\": \"oil eats the belt\", \"signed\": true}"
+                                .formatted(lines))
+                .ok();
+        workUntil(hedra, declined, null);
+        enter(hedra, declined, "\"type\": \"COMPLETE\"").ok();
+        assertThat(openEvidence(declined)).isEmpty();
+        assertThat(ines.get("/api/vehicles/%d/aftercare".formatted(vehicleOf(declined)))
+                        .json()
+                        .get("followUps"))
+                .isEmpty();
+    }
+
+    private List<String> openEvidence(long job) {
+        return ines.get("/api/vehicles/" + vehicleOf(job))
+                .json()
+                .get("evidence")
+                .valueStream()
+                .filter(e -> !e.has("endedOn"))
+                .map(e -> e.get("kind").asString())
+                .toList();
     }
 
     private static JsonNode stepWithJoint(JsonNode card) {

@@ -196,7 +196,9 @@ class KeptCardTest {
                 .get("code")
                 .asString();
         workUntil(wenna, job, finding);
-        enter(wenna, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"jumped\"").ok();
+        enter(wenna, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"head was off\", \"planned\": true")
+                .ok();
+        assertThat(card(wenna, job).get("outOfTimePlanned").asBoolean()).isTrue();
         JdbcClient jdbc = SERVER.bean(JdbcClient.class);
         assertThat(jdbc.sql("SELECT COUNT(*) FROM card_plan WHERE job_id = :job")
                         .param("job", job)
@@ -206,6 +208,12 @@ class KeptCardTest {
         List<String> codes =
                 steps(card(wenna, job)).map(s -> s.get("code").asString()).toList();
         assertThat(codes).containsSubsequence("loop-off:belt", "safepos", "marksin", "lay:belt", "turn:engine.1");
+        workUntil(wenna, job, null);
+        enter(wenna, job, "\"type\": \"COMPLETE\", \"words\": \"quiet\", \"oldParts\": \"KEPT\"")
+                .ok();
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("Head or cams were out")
+                .doesNotContain("Found out of time");
     }
 
     @Test
