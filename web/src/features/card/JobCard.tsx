@@ -126,7 +126,7 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
           card={card}
           phase={phase}
           step={focus}
-          kept={waiting.has(focus.code)}
+          waiting={waiting}
           next={after}
           bench={bench}
           onMove={setPicked}

@@ -14,7 +14,7 @@ export function StepFocus({
   card,
   phase,
   step,
-  kept,
+  waiting,
   next,
   bench,
   onMove,
@@ -23,13 +23,17 @@ export function StepFocus({
   card: Card;
   phase: Card['phases'][number];
   step: Step;
-  kept: boolean;
+  /** Codes of the steps that count as done, because what does them waits to be sent. */
+  waiting: Set<string>;
   next?: Step;
   bench: Bench;
   onMove: (code?: string) => void;
   onSheet: (sheet: Sheet) => void;
 }) {
-  const plain = phase.steps.filter((s) => s.task === 'TICK' && !s.answer && !s.awaitsOwner);
+  const kept = waiting.has(step.code);
+  const plain = phase.steps.filter(
+    (s) => s.task === 'TICK' && !s.answer && !s.awaitsOwner && !waiting.has(s.code),
+  );
   const send = async (entry: Entry) => {
     // what was refused is told at its own step, wherever the card has gone meanwhile
     onMove((await bench.enter(entry)) ? undefined : step.code);

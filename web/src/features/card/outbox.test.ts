@@ -138,8 +138,17 @@ describe('what is kept on the tablet', () => {
           code: 'B13',
           steps: [step('release'), step('strip'), step('seals', { awaitsOwner: true })],
         },
-        { code: 'B17', steps: [step('pump', { pattern: { passes: 3, done: 1 } }), step('drain')] },
+        {
+          code: 'B17',
+          steps: [
+            step('pump', { pattern: { passes: 3, done: 1 } }),
+            step('drain'),
+            step('gap', { task: 'CHECK', gate: 'FIT_CHECK' }),
+            step('fit'),
+          ],
+        },
       ],
+      gates: [{ kind: 'FIT_CHECK', open: false, afterStep: 'gap' }],
     } as unknown as Card;
     const of = (...entries: Entry[]) => [
       ...waitingSteps(
@@ -152,6 +161,14 @@ describe('what is kept on the tablet', () => {
     expect(of(pass)).toEqual([]);
     expect(of(pass, pass)).toEqual(['pump']);
     expect(of(tick('drain'), { type: 'UNDO', step: 'drain' })).toEqual([]);
+    const together: Entry = { type: 'TICK_PHASE', phase: 'B17' };
+    expect(of(together)).toEqual(['pump', 'drain']);
+    expect(of(together, { type: 'CHECK', step: 'gap', wrong: [] }, together)).toEqual([
+      'pump',
+      'drain',
+      'gap',
+      'fit',
+    ]);
     expect(
       of({ type: 'CONTINGENCY', step: 'drain', words: 'x', minutes: 3, part: '', partMinor: 0 }),
     ).toEqual([]);

@@ -209,20 +209,31 @@ export const stepOfDoing = (doing: Doing) =>
   'entry' in doing ? stepOf(doing.entry) : 'photo' in doing ? doing.photo.step : undefined;
 
 /**
- * Steps that count as done for the eye, because what does them waits to be sent: all passes of a pattern, every plain
- * step of a phase that was ticked together, nothing that was taken back since.
+ * Steps that count as done for the eye, because what does them waits to be sent: all passes of a pattern, the plain steps
+ * of a phase that were ticked together as far as the next shut gate, nothing that was taken back since.
  */
-export function waitingSteps(list: Kept[], card: Pick<Card, 'phases'>): Set<string> {
-  const steps = new Map(card.phases.flatMap((p) => p.steps).map((s) => [s.code, s]));
+export function waitingSteps(list: Kept[], card: Pick<Card, 'phases' | 'gates'>): Set<string> {
+  const all = card.phases.flatMap((p) => p.steps);
+  const steps = new Map(all.map((s) => [s.code, s]));
   const done = new Set<string>();
   const passes = new Map<string, number>();
+  /** How many steps come before the first gate that is shut, as far as is known here. */
+  const reach = () =>
+    Math.min(
+      all.length,
+      ...card.gates
+        .filter((g) => !g.open)
+        .filter((g) => all.some((s) => s.gate === g.kind && !s.settled && !done.has(s.code)))
+        .map((g) => all.findIndex((s) => s.code === g.afterStep) + 1),
+    );
   for (const { doing, refused } of list) {
     if (refused || !('entry' in doing)) continue;
     const { entry } = doing;
     if (entry.type === 'TICK_PHASE') {
+      const before = all.slice(0, reach());
       card.phases
         .find((p) => p.code === entry.phase)
-        ?.steps.filter((s) => s.task === 'TICK' && !s.awaitsOwner)
+        ?.steps.filter((s) => s.task === 'TICK' && !s.awaitsOwner && before.includes(s))
         .forEach((s) => done.add(s.code));
       continue;
     }
