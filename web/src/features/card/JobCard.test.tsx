@@ -236,7 +236,9 @@ describe('a card at the bench', () => {
         saidBy: 'Tamsin Orde',
       }),
     );
-    press('Add to the job');
+    const add = await screen.findByRole('button', { name: 'Add to the job' });
+    await waitFor(() => expect(add.hasAttribute('disabled')).toBe(false));
+    fireEvent.click(add);
     await waitFor(() => expect(sent(calls)[1]!.body).toEqual({ items: ['crankseal'] }));
   });
 

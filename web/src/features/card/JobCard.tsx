@@ -64,8 +64,12 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
   const after = focus && steps.slice(steps.indexOf(focus) + 1).find(isOpen);
   const book = card.bookMinutes + card.contingencyMinutes;
   const signed = card.completedOn !== undefined;
+  const noted = bench.kept.length > 0 || bench.refused?.late || bench.since || lostSince;
   return (
-    <div className={seam ? 'bench-page seam-open' : 'bench-page'} aria-busy={bench.busy}>
+    <div
+      className={['bench-page', seam && 'seam-open', noted && 'has-note'].filter(Boolean).join(' ')}
+      aria-busy={bench.busy}
+    >
       <header className="bench-head">
         <Link className="registration" to={me.desk ? `/vehicles/${card.vehicleId}` : '/jobs'}>
           {card.registration}
@@ -101,7 +105,16 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
           <b>{formatHours(card.actualMinutes ?? card.worked.minutes)}</b> of{' '}
           <b>{formatHours(book)}</b> h book
         </span>
+        {bench.kept.length > 0 && <b className="kept-count">{bench.kept.length} kept here</b>}
       </header>
+      <KeptNote
+        bench={bench}
+        lostSince={lostSince}
+        onPick={(code) => {
+          setPicked(code);
+          setSheet(undefined);
+        }}
+      />
       <Seam
         card={card}
         focus={focus?.code}
@@ -135,14 +148,6 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
       ) : (
         <Sign card={card} bench={bench} />
       )}
-      <KeptNote
-        bench={bench}
-        lostSince={lostSince}
-        onPick={(code) => {
-          setPicked(code);
-          setSheet(undefined);
-        }}
-      />
     </div>
   );
 }
@@ -171,7 +176,7 @@ function KeptNote({
               Enter it anew
             </button>
           )}{' '}
-          <button className="bench-action" onClick={bench.dismiss}>
+          <button className="bench-action" onClick={bench.leave}>
             Leave it
           </button>
         </div>

@@ -202,10 +202,9 @@ export function useBench(card: Card) {
     since: box.since,
     /** What waits would be lost with this page. */
     inMemoryOnly: box.inMemoryOnly,
-    dismiss: () => {
-      if (objection) setObjection(undefined);
-      else if (late) void box.remove(late.key);
-    },
+    dismiss: () => setObjection(undefined),
+    /** Somebody has seen what was not taken, and leaves it. */
+    leave: () => void (late && box.remove(late.key)),
   };
 }
 

@@ -148,16 +148,19 @@ export class Outbox {
   /** Sends what waits, oldest first, until nothing is left or the server does not answer. */
   flush(): Promise<void> {
     this.asked = true;
-    this.sending ??= this.run().finally(() => {
-      this.sending = undefined;
-    });
+    this.sending ??= this.run();
     return this.sending;
   }
 
   private async run(): Promise<void> {
-    while (this.asked) {
-      this.asked = false;
-      await alone(`knollfield-bench-${this.job}`, () => this.sendAll());
+    try {
+      while (this.asked) {
+        this.asked = false;
+        await alone(`knollfield-bench-${this.job}`, () => this.sendAll());
+      }
+    } finally {
+      // at once with the last look, so that whoever asks next begins anew
+      this.sending = undefined;
     }
   }
 
