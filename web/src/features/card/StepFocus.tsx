@@ -46,7 +46,8 @@ export function StepFocus({
   const open = !kept && (!step.answer || !step.answer.good);
   return (
     <>
-      <section className="bench-step">
+      {/* it scrolls where a drawing needs the room, and so by keyboard too */}
+      <section className="bench-step" tabIndex={0} aria-label="The step">
         <StepHead card={card} phase={phase} step={step} />
         {step.caution && <p className="bench-caution">{step.caution}</p>}
         {step.notes.length > 0 && (

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import knollfield.core.engine.build.Anatomy;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,6 +30,8 @@ public final class CardPlan {
 
     private final Layout layout;
     private final Set<String> askedAgain;
+    /** Worked out when it is first asked for. */
+    private @Nullable Anatomy anatomy;
 
     /** How a plan is laid; a card goes on as it was begun. */
     public enum Layout {
@@ -106,6 +109,16 @@ public final class CardPlan {
     /** Codes of steps that were done, and are asked once more on this plan because it opens them again. */
     public Set<String> askedAgain() {
         return askedAgain;
+    }
+
+    /** The engine as this card has it; for worked-out cards only. */
+    Anatomy anatomy() {
+        Anatomy known = anatomy;
+        if (known == null) {
+            known = RoutedCard.anatomy(basis);
+            anatomy = known;
+        }
+        return known;
     }
 
     /** What it was generated from. */

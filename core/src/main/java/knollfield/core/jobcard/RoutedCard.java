@@ -475,13 +475,12 @@ final class RoutedCard {
     /** Items the owner has agreed to, nothing of which is new on the engine yet. */
     static Set<String> mayGoBack(CardState state) {
         CardBasis basis = state.plan().basis();
-        EngineFamily family = basis.family().settled(basis.scope().variants());
-        Build build = family.build().orElseThrow();
-        Set<String> fresh = DryRun.upTo(
-                        anatomy(state),
-                        new Goal(goal(family, build, basis.scope().items())),
-                        state.did())
-                .fresh();
+        Anatomy book = anatomy(state);
+        Build build = book.build();
+        Set<String> wanted = basis.scope().items().stream()
+                .flatMap(i -> build.things(i).stream())
+                .collect(Collectors.toSet());
+        Set<String> fresh = DryRun.upTo(book, new Goal(wanted), state.did()).fresh();
         return basis.scope().items().stream()
                 .filter(i -> !basis.scope().awaiting().contains(i))
                 .filter(i -> build.things(i).stream().noneMatch(fresh::contains))
@@ -489,7 +488,11 @@ final class RoutedCard {
     }
 
     private static Anatomy anatomy(CardState state) {
-        CardBasis basis = state.plan().basis();
+        return state.plan().anatomy();
+    }
+
+    /** The engine as a card of {@code basis} has it. */
+    static Anatomy anatomy(CardBasis basis) {
         Build own = basis.family().settled(basis.scope().variants()).build().orElseThrow();
         return new Anatomy(basis.scope().paint() ? PaintedBuild.of(own) : own, basis.equipment());
     }
