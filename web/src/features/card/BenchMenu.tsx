@@ -5,6 +5,7 @@ import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
 import { choicesQuery } from '../desk/deskQueries';
 import { type Bench, type Card, type Entry, type EntryOf, type Step } from './cardQueries';
+import { Choices } from './Choices';
 import { PictureForm } from './PictureForm';
 import type { Sheet } from './sheets';
 
@@ -162,18 +163,11 @@ function Wait({ busy, onSend }: FormProps) {
   return (
     <>
       <p>What does the job wait for?</p>
-      <div className="sheet-menu narrow">
-        {WHY.map((w) => (
-          <button
-            key={w.code}
-            className={why === w.code ? 'bench-button on' : 'bench-button'}
-            aria-pressed={why === w.code}
-            onClick={() => setWhy(w.code)}
-          >
-            {w.words}
-          </button>
-        ))}
-      </div>
+      <Choices
+        options={WHY.map((w) => [w.code, w.words] as const)}
+        chosen={why}
+        onChoose={setWhy}
+      />
       <Words id="wait-words" label="In a few words" value={words} onChange={setWords} />
       <button
         className="bench-button action wide"
@@ -193,18 +187,7 @@ function HandOver({ card, mine, busy, onSend }: FormProps & { card: Card; mine: 
   return (
     <>
       <p>Who goes on with it?</p>
-      <div className="sheet-menu narrow">
-        {others.map((t) => (
-          <button
-            key={t}
-            className={to === t ? 'bench-button on' : 'bench-button'}
-            aria-pressed={to === t}
-            onClick={() => setTo(t)}
-          >
-            {t}
-          </button>
-        ))}
-      </div>
+      <Choices options={others.map((t) => [t, t] as const)} chosen={to} onChoose={setTo} />
       {others.length === 0 && <p className="muted">There is no other technician.</p>}
       <Words
         id="hand-words"
@@ -234,18 +217,11 @@ function Found({ step, busy, onSend }: FormProps & { step?: Step }) {
         What was found{step && ` at “${step.title}”`}? It becomes evidence of the vehicle; what it
         asks for is offered as lines.
       </p>
-      <div className="sheet-menu narrow">
-        {choices?.evidence.map((e) => (
-          <button
-            key={e.code}
-            className={evidence === e.code ? 'bench-button on' : 'bench-button'}
-            aria-pressed={evidence === e.code}
-            onClick={() => setEvidence(e.code)}
-          >
-            {e.words}
-          </button>
-        ))}
-      </div>
+      <Choices
+        options={(choices?.evidence ?? []).map((e) => [e.code, e.words] as const)}
+        chosen={evidence}
+        onChoose={setEvidence}
+      />
       {chosen?.advice && <p className="bench-caution">{chosen.advice}</p>}
       <Words id="found-note" label="In a few words" value={words} onChange={setWords} />
       <button
@@ -348,18 +324,14 @@ function Joints({
   return (
     <fieldset className="bench-choice">
       <legend>Did a stud or bolt break off?</legend>
-      <div className="sheet-menu narrow">
-        {[{ code: undefined, name: 'nothing broke off' }, ...joints].map((j) => (
-          <button
-            key={j.code ?? ''}
-            className={chosen === j.code ? 'bench-button on' : 'bench-button'}
-            aria-pressed={chosen === j.code}
-            onClick={() => onChoose(j.code)}
-          >
-            {j.name}
-          </button>
-        ))}
-      </div>
+      <Choices<string | undefined>
+        options={[
+          [undefined, 'nothing broke off'],
+          ...joints.map((j) => [j.code, j.name] as const),
+        ]}
+        chosen={chosen}
+        onChoose={onChoose}
+      />
       {chosen && (
         <p className="muted">
           The card gets a step for the stub; what covers it comes off again, and new one-time bolts
@@ -382,18 +354,11 @@ function GoesBack({ card, busy, onSend }: FormProps & { card: Card }) {
         If the right part is on its way, let the job wait instead. An item that goes back keeps its
         clock and becomes a follow-up.
       </p>
-      <div className="sheet-menu narrow">
-        {card.mayGoBack.map((i) => (
-          <button
-            key={i.code}
-            className={item === i.code ? 'bench-button on' : 'bench-button'}
-            aria-pressed={item === i.code}
-            onClick={() => setItem(i.code)}
-          >
-            {i.name}
-          </button>
-        ))}
-      </div>
+      <Choices
+        options={card.mayGoBack.map((i) => [i.code, i.name] as const)}
+        chosen={item}
+        onChoose={setItem}
+      />
       <Words
         id="back-words"
         label="What is wrong with the new one"
@@ -419,18 +384,11 @@ function Recheck({ busy, onSend }: FormProps) {
   return (
     <>
       <Words id="recheck-words" label="What to look at again" value={words} onChange={setWords} />
-      <div className="sheet-menu narrow">
-        {DAYS.map((d) => (
-          <button
-            key={d}
-            className={days === d ? 'bench-button on' : 'bench-button'}
-            aria-pressed={days === d}
-            onClick={() => setDays(d)}
-          >
-            {d === 1 ? 'tomorrow' : `in ${d} days`}
-          </button>
-        ))}
-      </div>
+      <Choices
+        options={DAYS.map((d) => [d, d === 1 ? 'tomorrow' : `in ${d} days`] as const)}
+        chosen={days}
+        onChoose={setDays}
+      />
       <button
         className="bench-button action wide"
         disabled={busy || words.trim() === ''}

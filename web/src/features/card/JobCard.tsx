@@ -9,7 +9,7 @@ import { BenchMenu } from './BenchMenu';
 import { cardQuery, useBench, type Bench, type Card, type Step } from './cardQueries';
 import { CheckIn } from './CheckIn';
 import { Findings } from './Findings';
-import { inWords, stepOfDoing, waitingSteps } from './outbox';
+import { inWords, noAnswer, stepOfDoing, waitingSteps } from './outbox';
 import { Sign, Signed } from './Signature';
 import { Seam } from './Seam';
 import type { Sheet } from './sheets';
@@ -32,7 +32,7 @@ export default function JobCard() {
     );
   }
   if (!card) return <div className="bench-page message">Reading the card…</div>;
-  const lost = fetchStatus === 'paused' || error !== null;
+  const lost = fetchStatus === 'paused' || (error !== null && noAnswer(error));
   return (
     <Page
       key={card.jobId}
@@ -192,9 +192,11 @@ function KeptNote({
           Kept on this tablet: {bench.kept.length} {bench.kept.length === 1 ? 'entry' : 'entries'}{' '}
           <span className="muted">
             ({bench.kept.map((k) => inWords(k)).join('; ')}), sent
-            {since
-              ? ` when the server answers; it has not since ${formatTime(since)}.`
-              : ' one after the other.'}
+            {bench.waitsFor
+              ? ` when ${bench.waitsFor} is signed in here again.`
+              : since
+                ? ` when the server answers; it has not since ${formatTime(since)}.`
+                : ' one after the other.'}
           </span>
           {bench.inMemoryOnly && (
             <b> This tablet’s storage is full: leave this page open until all is sent.</b>

@@ -4,6 +4,7 @@ import { formatDate, formatHours, formatKm, formatMoment } from '../../shared/fo
 import { useMe } from '../../shared/me';
 import { useRecord, type Bench, type Card, type EntryOf } from './cardQueries';
 import { Words } from './BenchMenu';
+import { Choices } from './Choices';
 import { numberOf } from '../../shared/ui/spelling';
 
 type OldParts = NonNullable<EntryOf<'COMPLETE'>['oldParts']>;
@@ -66,18 +67,12 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
         </div>
         <div role="group" aria-label="Old parts">
           <span className="label">Old parts</span>
-          <div className="sheet-menu three">
-            {OLD_PARTS.map((o) => (
-              <button
-                key={o.code}
-                className={oldParts === o.code ? 'bench-button on' : 'bench-button'}
-                aria-pressed={oldParts === o.code}
-                onClick={() => setOldParts(o.code)}
-              >
-                {o.words}
-              </button>
-            ))}
-          </div>
+          <Choices
+            columns="three"
+            options={OLD_PARTS.map((o) => [o.code, o.words] as const)}
+            chosen={oldParts}
+            onChoose={setOldParts}
+          />
         </div>
       </div>
       <Words id="closing" label="Words for the record" value={note} onChange={setNote} />

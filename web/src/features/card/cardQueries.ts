@@ -1,16 +1,10 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useState } from 'react';
+import { useMe } from '../../shared/me';
+import { meQuery } from '../../shared/queries';
 import { api, data, Problem, sendForm, type Schemas } from '../../api/client';
 import type { paths } from '../../api/schema';
-import {
-  needsServer,
-  newKey,
-  Outbox,
-  problemOf,
-  stepOfDoing,
-  type Doing,
-  type Kept,
-} from './outbox';
+import { needsServer, newKey, Outbox, problemOf, type Doing, type Kept } from './outbox';
 
 export type Card = Schemas['CardView'];
 export type Step = Schemas['StepView'];
@@ -71,6 +65,14 @@ export async function send({ job, key, basedOn, doing }: Kept): Promise<Card> {
   return data(api.GET('/api/jobs/{id}/card', path));
 }
 
+/** An answer entered once more takes the place of the one that was not taken. */
+const isAnew = (now: Doing, before: Doing) =>
+  'entry' in now &&
+  'entry' in before &&
+  now.entry.type === before.entry.type &&
+  stepOf(now.entry) !== undefined &&
+  stepOf(now.entry) === stepOf(before.entry);
+
 /** Something the server did not take, with what it says; `late` where it had been kept on the tablet meanwhile. */
 export interface Refused {
   kept: Kept;
@@ -84,6 +86,9 @@ export interface Refused {
  */
 export function useBench(card: Card) {
   const client = useQueryClient();
+  const by = useMe().name ?? '';
+  // asked at each turn: somebody else may have signed in over the page
+  const [who] = useState(() => () => client.getQueryData(meQuery.queryKey)?.name ?? '');
   const [list, setList] = useState<Kept[]>([]);
   const [objection, setObjection] = useState<Refused>();
   const [busy, setBusy] = useState(false);
@@ -104,7 +109,7 @@ export function useBench(card: Card) {
   );
 
   const [box] = useState(() => {
-    const made: Outbox = new Outbox(card.jobId, send, {
+    const made: Outbox = new Outbox(card.jobId, who, send, {
       taken,
       changed: () => void made.list().then(setList),
     });
@@ -138,10 +143,8 @@ export function useBench(card: Card) {
     const key = newKey();
     setOwn(key);
     try {
-      // what is entered anew takes the place of what was not taken
-      const step = stepOfDoing(doing);
       for (const k of await box.list()) {
-        if (k.refused && step && stepOfDoing(k.doing) === step) await box.remove(k.key);
+        if (k.refused && isAnew(doing, k.doing)) await box.remove(k.key);
       }
       await box.add(doing, card.seq, key);
       await Promise.race([box.flush(), new Promise((go) => setTimeout(go, PATIENCE))]);
@@ -158,13 +161,14 @@ export function useBench(card: Card) {
     }
   };
 
-  /** Check-in and signature: nothing may wait before them, and they do not wait themselves. */
+  /** Check-in and signature do not wait; the page offers a signature once nothing else does. */
   const say = async (entry: Entry): Promise<boolean> => {
     setObjection(undefined);
     setBusy(true);
     const one: Kept = {
       key: newKey(),
       job: card.jobId,
+      by,
       order: 0,
       basedOn: card.seq,
       at: new Date().toISOString(),
@@ -200,6 +204,8 @@ export function useBench(card: Card) {
     refused,
     /** Since when the server has not answered. */
     since: box.since,
+    /** Who has to sign in so that what waits is sent; undefined where it is whoever is. */
+    waitsFor: list.find((k) => !k.refused && k.by !== by)?.by,
     /** What waits would be lost with this page. */
     inMemoryOnly: box.inMemoryOnly,
     dismiss: () => setObjection(undefined),

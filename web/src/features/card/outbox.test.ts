@@ -5,6 +5,7 @@ import type { Card, Entry } from './cardQueries';
 import { inWords, mayPass, needsServer, newKey, Outbox, waitingSteps, type Kept } from './outbox';
 
 const JOB = 7;
+let me = 'Hedra Voss';
 const RUNS = Number(import.meta.env.VITE_RUNS ?? 20);
 
 const emptied = async () => (await openDB('knollfield-bench')).clear('kept');
@@ -12,6 +13,7 @@ const tick = (step: string): Entry => ({ type: 'TICK', step });
 const kept = (entry: Entry, more: Partial<Kept> = {}): Kept => ({
   key: newKey(),
   job: JOB,
+  by: me,
   order: 1,
   basedOn: 3,
   at: '',
@@ -63,7 +65,7 @@ describe('what is kept on the tablet', () => {
       const next = random(seed);
       const server = new Server(next);
       const told = { taken: vi.fn(), changed: vi.fn() };
-      let box = new Outbox(JOB, server.take, told);
+      let box = new Outbox(JOB, () => me, server.take, told);
       const done: string[] = [];
       for (let i = 0; i < 60; i++) {
         server.down = next(5) === 0 ? !server.down : server.down;
@@ -72,7 +74,7 @@ describe('what is kept on the tablet', () => {
         await box.add({ entry: { type: 'SIDE_FINDING', words } }, i);
         // made while others are being sent, or after the page was opened anew
         void box.flush();
-        if (next(12) === 0) box = new Outbox(JOB, server.take, told);
+        if (next(12) === 0) box = new Outbox(JOB, () => me, server.take, told);
       }
       server.down = false;
       for (let i = 0; i < 500 && (await box.list()).length > 0; i++) await box.flush();
@@ -86,12 +88,12 @@ describe('what is kept on the tablet', () => {
       if (inWords(k) === 'bad') throw new Problem(422, 'x', 'Refused', 'not so');
       return {} as Card;
     });
-    const box = new Outbox(JOB, server, { taken: vi.fn(), changed: vi.fn() });
+    const box = new Outbox(JOB, () => me, server, { taken: vi.fn(), changed: vi.fn() });
     const bad = await box.add({ entry: { type: 'SIDE_FINDING', words: 'bad' } }, 1);
     const good = await box.add({ entry: { type: 'SIDE_FINDING', words: 'good' } }, 1);
     await box.flush();
-    expect(await box.outcome(bad.key)).toBe('refused');
-    expect(await box.outcome(good.key)).toBe('taken');
+    expect((await box.list()).map((k) => k.key)).toEqual([bad.key]);
+    expect(good.key).not.toBe(bad.key);
     await box.flush();
     expect(server).toHaveBeenCalledTimes(2);
     expect((await box.list())[0]!.refused!.message).toBe('not so');
@@ -105,7 +107,7 @@ describe('what is kept on the tablet', () => {
     });
     const server = new Server(() => 9);
     server.down = true;
-    const box = new Outbox(JOB, server.take, { taken: vi.fn(), changed: vi.fn() });
+    const box = new Outbox(JOB, () => me, server.take, { taken: vi.fn(), changed: vi.fn() });
     await box.add({ entry: tick('parts') }, 1);
     await box.flush();
     expect(box.inMemoryOnly).toBe(true);
@@ -118,10 +120,62 @@ describe('what is kept on the tablet', () => {
     vi.restoreAllMocks();
   });
 
+  it('tries no refusal again that the tablet cannot write down', async () => {
+    const server = vi.fn(async (): Promise<Card> => {
+      throw new Problem(422, 'x', 'Refused', 'not so');
+    });
+    const box = new Outbox(JOB, () => me, server, { taken: vi.fn(), changed: vi.fn() });
+    await box.add({ entry: tick('parts') }, 1);
+    vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    await box.flush();
+    await box.flush();
+    expect(server).toHaveBeenCalledTimes(1);
+    expect((await box.list()).map((k) => k.refused?.message)).toEqual(['not so']);
+    vi.restoreAllMocks();
+  });
+
+  it('goes out in the name of who did it and of nobody else', async () => {
+    const server = new Server(() => 9);
+    server.down = true;
+    const box = new Outbox(JOB, () => me, server.take, { taken: vi.fn(), changed: vi.fn() });
+    await box.add({ entry: tick('parts') }, 1);
+    await box.flush();
+    server.down = false;
+    me = 'Perran Loy';
+    await box.flush();
+    expect(server.has).toEqual([]);
+    me = 'Hedra Voss';
+    await box.flush();
+    expect(server.has).toEqual(['done']);
+  });
+
+  it('is sent again where no answer comes in time', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout'] });
+    const server = vi
+      .fn<() => Promise<Card>>()
+      .mockReturnValueOnce(new Promise(() => undefined))
+      .mockResolvedValue({} as Card);
+    const box = new Outbox(JOB, () => me, server, { taken: vi.fn(), changed: vi.fn() });
+    await box.add({ entry: tick('parts') }, 1);
+    const first = box.flush();
+    await vi.waitFor(() => expect(server).toHaveBeenCalledTimes(1));
+    vi.advanceTimersByTime(31_000);
+    await first;
+    expect(box.since).toBeDefined();
+    await box.flush();
+    expect(await box.list()).toEqual([]);
+    vi.useRealTimers();
+  });
+
   it('takes over what an earlier version of the page kept, and nothing that cannot be read', async () => {
     const place = `knollfield-bench-${JOB}`;
     localStorage.setItem(place, JSON.stringify([{ key: 'a', basedOn: 3, entry: tick('parts') }]));
-    const box = new Outbox(JOB, new Server(() => 9).take, { taken: vi.fn(), changed: vi.fn() });
+    const box = new Outbox(JOB, () => me, new Server(() => 9).take, {
+      taken: vi.fn(),
+      changed: vi.fn(),
+    });
     await box.takeOver();
     expect((await box.list()).map((k) => [k.key, k.basedOn])).toEqual([['a', 3]]);
     expect(localStorage.length).toBe(0);

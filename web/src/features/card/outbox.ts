@@ -14,6 +14,8 @@ export interface Kept {
   /** Nobody else's; what is sent twice with it counts once. */
   key: string;
   job: number;
+  /** Name of who did it; it is entered in their name and no other. */
+  by: string;
   /** Grows; what was done first is sent first. */
   order: number;
   /** Number of the last entry of the card that was seen when it was done. */
@@ -40,11 +42,15 @@ interface Store extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Store>> | undefined;
 
-const database = () =>
-  (opened ??= openDB<Store>('knollfield-bench', 1, {
+const database = () => {
+  opened ??= openDB<Store>('knollfield-bench', 1, {
     upgrade: (db) => db.createObjectStore('kept', { keyPath: 'key' }).createIndex('job', 'job'),
     terminated: () => (opened = undefined),
-  }));
+  });
+  // one that did not open is tried again
+  opened.catch(() => (opened = undefined));
+  return opened;
+};
 
 /** A key nobody else uses; an entry sent twice with it counts once. */
 export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`;
@@ -52,15 +58,21 @@ export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Ma
 /** Entries that must reach the server before anything else can be said. */
 export const needsServer = (entry: Entry) => entry.type === 'START' || entry.type === 'COMPLETE';
 
-/** True where the server may take it later as it is: no network, a server that is busy or restarts, nobody signed in. */
-export const mayPass = (e: unknown) =>
-  !(e instanceof Problem) ||
-  e.status === 0 ||
-  e.status >= 500 ||
-  [401, 408, 429].includes(e.status);
+/** True where the server did not answer: no network, or one that is busy or restarts. */
+export const noAnswer = (e: unknown) =>
+  !(e instanceof Problem) || e.status === 0 || e.status >= 500 || [408, 429].includes(e.status);
 
-/** How something that was done ended so far. */
-export type Outcome = 'taken' | 'kept' | 'refused';
+/** True where the server may take it later as it is: it did not answer, or nobody is signed in. */
+export const mayPass = (e: unknown) => noAnswer(e) || (e instanceof Problem && e.status === 401);
+
+/** How long one waits for the answer to one thing; what was sent then counts once all the same, ms. */
+const ONE_ANSWER = 30_000;
+
+const inTime = <T>(answer: Promise<T>): Promise<T> =>
+  Promise.race([
+    answer,
+    new Promise<never>((_, late) => setTimeout(() => late(new Error('no answer')), ONE_ANSWER)),
+  ]);
 
 /** One at a time over all tabs of this tablet, where the browser can say so. */
 const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
@@ -77,14 +89,19 @@ export class Outbox {
   private asked = false;
   /** Since when the server has not answered; undefined while it does. */
   since: string | undefined;
-  /** The tablet's storage is full or shut: what waits is lost with this page. */
-  inMemoryOnly = false;
 
+  /** @param by who enters, by name; what somebody else entered waits until they are signed in again */
   constructor(
     private readonly job: number,
+    private readonly by: () => string,
     private readonly send: (kept: Kept) => Promise<Card>,
     private readonly told: { taken: (next: Card, kept: Kept) => void; changed: () => void },
   ) {}
+
+  /** The tablet's storage is full or shut: some of what waits is lost with this page. */
+  get inMemoryOnly(): boolean {
+    return this.memory.length > 0;
+  }
 
   /** What waits and what was refused, oldest first. */
   async list(): Promise<Kept[]> {
@@ -92,9 +109,11 @@ export class Outbox {
     try {
       stored = await (await database()).getAllFromIndex('kept', 'job', this.job);
     } catch {
-      this.inMemoryOnly = true;
+      // what cannot be read was not written either: it stands in memory
     }
-    return [...stored, ...this.memory].sort((a, b) => a.order - b.order);
+    // what memory has of the same is newer
+    const older = stored.filter((k) => !this.memory.some((m) => m.key === k.key));
+    return [...older, ...this.memory].sort((a, b) => a.order - b.order);
   }
 
   /** Keeps what was done; it is not sent by this alone. */
@@ -103,6 +122,7 @@ export class Outbox {
     const kept: Kept = {
       key,
       job: this.job,
+      by: this.by(),
       order: Math.max(last + 1, Date.now()),
       basedOn,
       at: new Date().toISOString(),
@@ -114,11 +134,10 @@ export class Outbox {
   }
 
   private async put(kept: Kept): Promise<void> {
+    this.forget(kept.key);
     try {
       await (await database()).put('kept', kept);
     } catch {
-      this.inMemoryOnly = true;
-      this.forget(kept.key);
       this.memory.push(kept);
     }
   }
@@ -134,15 +153,9 @@ export class Outbox {
     try {
       await (await database()).delete('kept', key);
     } catch {
-      this.inMemoryOnly = true;
+      // it stays in a storage that is shut; sent again, its key counts once
     }
     this.told.changed();
-  }
-
-  /** How what was kept under `key` ended so far. */
-  async outcome(key: string): Promise<Outcome> {
-    const kept = (await this.list()).find((k) => k.key === key);
-    return !kept ? 'taken' : kept.refused ? 'refused' : 'kept';
   }
 
   /** Sends what waits, oldest first, until nothing is left or the server does not answer. */
@@ -167,13 +180,13 @@ export class Outbox {
   private async sendAll(): Promise<void> {
     for (;;) {
       const first = (await this.list()).find((k) => !k.refused);
-      if (!first) return;
+      if (!first || first.by !== this.by()) return;
       let next: Card;
       try {
-        next = await this.send(first);
+        next = await inTime(this.send(first));
       } catch (e) {
         if (mayPass(e)) {
-          this.since ??= new Date().toISOString();
+          this.since = noAnswer(e) ? (this.since ?? new Date().toISOString()) : undefined;
           this.told.changed();
           return;
         }

@@ -5,6 +5,8 @@ import { useBoardChange } from '../board/boardQueries';
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
   queryFn: () => data(api.GET('/api/jobs')),
+  // the way to the cards at hand without a network
+  gcTime: 48 * 3_600_000,
 });
 
 export const jobQuery = (id: number) =>

@@ -3,6 +3,7 @@ import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { api, data, Problem } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { meQuery } from '../../shared/queries';
 
 /** The form alone; also laid over a page whose sign-in has lapsed. */
 export function SignInForm({ onDone }: { onDone?: () => void }) {
@@ -15,6 +16,8 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
       return data(api.POST('/api/sign-in', { body: { signIn, password } }));
     },
     onSuccess: async () => {
+      // until it is read who that is, nobody is: nothing kept goes out in another's name
+      client.setQueryData(meQuery.queryKey, (me) => me && { ...me, name: undefined });
       // signing in changes the token that changes need
       await client.refetchQueries({ queryKey: ['me'] });
       onDone?.();

@@ -244,7 +244,8 @@ final class CardChange {
         }
         next = next.noted(entry);
         if (RoutedCard.searches(step, inspect, e.result())) {
-            return next.recorded(RoutedCard.missing(step)).with(next.scope().mishap(), entry.seq());
+            return next.recorded(List.of(RoutedCard.missing(step)))
+                    .with(next.scope().mishap(), entry.seq());
         }
         boolean broken = says.get() == EvidenceKind.BELT_FAILED;
         return broken && timingIsOpen() ? scratch(next) : next;
@@ -597,11 +598,9 @@ final class CardChange {
                         java.util.Objects.requireNonNull(card.answers().get(step.code()))
                                 .words());
         if (lookedFor) {
-            CardState back = card.takenBack(step, entry.seq());
-            for (Operation missing : RoutedCard.missing(step)) {
-                back = back.unrecorded(missing);
-            }
-            return back.with(scope.mishap(), entry.seq());
+            return card.takenBack(step, entry.seq())
+                    .unrecorded(RoutedCard.missing(step))
+                    .with(scope.mishap(), entry.seq());
         }
         return card.takenBack(step, entry.seq()).with(scope, entry.seq());
     }

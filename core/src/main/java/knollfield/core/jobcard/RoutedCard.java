@@ -449,8 +449,8 @@ final class RoutedCard {
     }
 
     /** That a piece of what {@code step} looked at is missing. */
-    static List<Operation> missing(Step step) {
-        return List.of(Operation.of(Verb.MISSING, step.code().substring(RoutedSteps.PIECES.length())));
+    static Operation missing(Step step) {
+        return Operation.of(Verb.MISSING, step.code().substring(RoutedSteps.PIECES.length()));
     }
 
     /** Code of the joint whose stub {@code step} gets out. */

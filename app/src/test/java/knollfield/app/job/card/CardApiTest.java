@@ -489,6 +489,47 @@ class CardApiTest {
                 .toList();
     }
 
+    @Test
+    void whereEveryOldPartGoesBackTheCardIsSignedAsNothingRenewed() {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        for (JsonNode item : card(hedra, job).get("mayGoBack")) {
+            enter(
+                            hedra,
+                            job,
+                            "\"type\": \"GOES_BACK\", \"item\": \"%s\", \"words\": \"the wrong kit\""
+                                    .formatted(item.get("code").asString()))
+                    .ok();
+        }
+        assertThat(card(hedra, job).get("items")).isEmpty();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        JsonNode after = ines.get("/api/vehicles/" + vehicleOf(job)).ok().json();
+        assertThat(after.get("renewals")).isEmpty();
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("the same parts put back", "the old one went back, the wrong kit");
+    }
+
+    @Test
+    void whatWaitedForTheNetworkIsNoConflictWithOneselfAndAPictureSentTwiceCountsOnce() throws IOException {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        long seen = card(hedra, job).get("seq").asLong();
+        String tick = "\"type\": \"TICK\", \"step\": \"parts\"";
+        enter(hedra, job, "a" + job, seen, tick).ok();
+        enter(hedra, job, "b" + job, seen, "\"type\": \"UNDO\", \"step\": \"parts\"")
+                .ok();
+        enter(hedra, job, "c" + job, seen, tick).ok();
+        enter(perran, job, "d" + job, seen, tick).problem(409, "conflict");
+
+        String path = "/api/jobs/%d/card/photos".formatted(job);
+        Map<String, String> fields = Map.of("step", "parts", "caption", "box", "clientKey", "p" + job);
+        hedra.file(path, "box.png", "image/png", png(600, 400), fields).ok();
+        hedra.file(path, "box.png", "image/png", png(600, 400), fields).ok();
+        assertThat(card(hedra, job).get("photos")).hasSize(1);
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+    }
+
     private static JsonNode stepWithJoint(JsonNode card) {
         return card.get("phases")
                 .valueStream()
