@@ -21,6 +21,7 @@ const step = (code: string, part: Partial<Step> = {}): Step => ({
   joints: [],
   repairs: false,
   results: [],
+  takesSeveral: false,
   options: [],
   points: [],
   ...part,

@@ -19,6 +19,7 @@ const step = (part: Partial<Step>): Step => ({
   joints: [],
   repairs: false,
   results: [],
+  takesSeveral: false,
   options: [],
   points: [],
   ...part,
@@ -55,6 +56,29 @@ describe('the entry of a step', () => {
     });
     press('worn');
     expect(send).toHaveBeenCalledWith({ type: 'INSPECT', step: 's', result: 'worn' });
+  });
+
+  it('takes several results of one look, and the usual one alone', () => {
+    const { send } = entry({
+      task: 'INSPECT',
+      takesSeveral: true,
+      results: [
+        { words: 'as expected', bad: false },
+        { words: 'frayed edge', bad: false },
+        { words: 'engine mount torn', bad: false },
+      ],
+    });
+    press('frayed edge');
+    expect(screen.getByRole('button', { name: 'as expected' }).hasAttribute('disabled')).toBe(true);
+    press('engine mount torn');
+    press('Enter these 2');
+    press('frayed edge');
+    press('engine mount torn');
+    press('as expected');
+    expect(send.mock.calls.map((c) => c[0])).toEqual([
+      { type: 'INSPECT', step: 's', result: 'frayed edge', also: ['engine mount torn'] },
+      { type: 'INSPECT', step: 's', result: 'as expected' },
+    ]);
   });
 
   it('counts from none to all', () => {

@@ -53,20 +53,7 @@ export function StepEntry(props: Props) {
         </>
       );
     case 'INSPECT':
-      return (
-        <div className="choices">
-          {step.results.map((r, i) => (
-            <button
-              key={r.words}
-              className={i === 0 ? 'bench-button action wide' : 'bench-button wide'}
-              disabled={busy}
-              onClick={() => onSend({ type: 'INSPECT', step: step.code, result: r.words })}
-            >
-              {r.words}
-            </button>
-          ))}
-        </div>
-      );
+      return <Look {...props} />;
     case 'CHOOSE':
       return <Choose {...props} />;
     case 'COUNT':
@@ -134,6 +121,55 @@ export function StepEntry(props: Props) {
     case 'TIGHTEN':
       return step.book ? <Tighten {...props} /> : <FileTorque {...props} />;
   }
+}
+
+/** A look; where several things may be found at once they are chosen first and go out together. */
+function Look({ step, busy, onSend }: Props) {
+  const [seen, setSeen] = useState<string[]>([]);
+  const several = step.takesSeveral;
+  const answer = (results: string[]) => {
+    const [result, ...also] = results;
+    onSend({
+      type: 'INSPECT',
+      step: step.code,
+      result,
+      ...(also.length > 0 ? { also } : {}),
+    });
+  };
+  return (
+    <div className="choices">
+      {step.results.map((r, i) => (
+        <button
+          key={r.words}
+          className={
+            i === 0
+              ? 'bench-button action wide'
+              : `bench-button wide${seen.includes(r.words) ? ' on' : ''}`
+          }
+          aria-pressed={several && i > 0 ? seen.includes(r.words) : undefined}
+          disabled={busy || (i === 0 && seen.length > 0)}
+          onClick={() =>
+            several && i > 0
+              ? setSeen(
+                  seen.includes(r.words) ? seen.filter((s) => s !== r.words) : [...seen, r.words],
+                )
+              : answer([r.words])
+          }
+        >
+          {r.words}
+        </button>
+      ))}
+      {several && (
+        <button
+          className="bench-button action wide"
+          disabled={busy || seen.length === 0}
+          onClick={() => answer(seen)}
+        >
+          {seen.length > 1 ? `Enter these ${seen.length}` : 'Enter what was found'}
+        </button>
+      )}
+    </div>
+  );
 }
 
 function Choose({ step, busy, onSend }: Props) {

@@ -56,6 +56,7 @@ export function Evidence({ v, editable, bench }: { v: View; editable: boolean; b
             <span>
               {capital(e.words)}
               {e.item && `, on the ${e.item}`}
+              {e.effect && `: ${e.effect}`}
               {!e.endedOn && e.advice && <b>. {capital(e.advice)}</b>}
             </span>
             {e.note && <span className="second">{e.note}</span>}

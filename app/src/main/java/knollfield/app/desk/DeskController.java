@@ -31,6 +31,7 @@ import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
+import knollfield.core.due.FindingEffect;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.NextStep;
@@ -369,9 +370,9 @@ class DeskController {
             case UNKNOWN_HISTORY -> "no record";
             case NO_BOOK -> state.forecast().noInterval() ? "no interval" : "engine not known";
             case ACT_NOW ->
-                state.facts().evidence().isEmpty()
-                        ? "due now"
-                        : state.facts().evidence().get(0).kind().words();
+                Standing.found(state.forecast(), FindingEffect.Call.ACT_NOW)
+                        .or(() -> Standing.found(state.forecast(), FindingEffect.Call.ACT_SOON))
+                        .orElse("due now");
             case COMING, CLEAR ->
                 state.forecast()
                         .actBy()

@@ -33,6 +33,7 @@ import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Condition;
 import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.FindingEffect;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.JobStage;
 import knollfield.core.due.NextStep;
@@ -121,11 +122,13 @@ class DossierController {
             @Nullable Integer replacement,
             String enteredBy) {}
 
+    /** @param effect what it does to the due date; null for one that has ended */
     record EvidenceView(
             long id,
             EvidenceKind kind,
             String words,
             String advice,
+            @Nullable String effect,
             LocalDate found,
             String confidence,
             @Nullable String item,
@@ -397,6 +400,7 @@ class DossierController {
                         e.evidence().kind(),
                         e.evidence().kind().words(),
                         e.evidence().kind().advice(),
+                        effect(e, state),
                         e.evidence().found(),
                         e.evidence().confidence().words(),
                         e.evidence()
@@ -410,6 +414,20 @@ class DossierController {
                         e.endedWhy().orElse(null),
                         e.enteredBy()))
                 .toList();
+    }
+
+    /** What an open finding does to the due date; empty for one that has ended. */
+    private static @Nullable String effect(StoredEvidence stored, VehicleState state) {
+        if (stored.endedOn().isPresent()) {
+            return null;
+        }
+        return state.forecast().findings().stream()
+                .filter(f -> f.evidence().equals(stored.evidence()))
+                .map(FindingEffect::call)
+                .findFirst()
+                // the forecast does not look at what a stand-in says
+                .orElse(FindingEffect.Call.SIMULATED)
+                .words();
     }
 
     private UsageView usage(VehicleState state) {

@@ -16,6 +16,7 @@ import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.FindingEffect;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -209,6 +210,9 @@ public final class BundleRules {
                     false);
         }
         for (Evidence e : vehicle.evidence()) {
+            if (FindingEffect.isSetAside(e, vehicle.evidence())) {
+                continue;
+            }
             boolean named =
                     e.item().filter(item.code()::equals).isPresent() && e.kind().effect() != EvidenceKind.Effect.NONE;
             if (named || e.kind().asksFor().contains(item.kind())) {

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -57,7 +58,10 @@ public final class Completion {
                                         family.item(e.item()).map(Item::name).orElse(e.item()),
                                         e.why().strip()),
                         false)));
-        stays.forEach(e -> all.add(new CardEvent.SideFinding(causeLeft(family, e), false)));
+        stays.stream()
+                .filter(e -> e.kind() != EvidenceKind.CLEARANCE_OUT
+                        || card.clearancesAccepted().isEmpty())
+                .forEach(e -> all.add(new CardEvent.SideFinding(causeLeft(family, e), false)));
         card.clearancesAccepted().forEach(words -> all.add(new CardEvent.SideFinding(words, false)));
         return all;
     }
@@ -65,6 +69,9 @@ public final class Completion {
     /** Such as "Oil on the belt, wet from the top: its cause is left (cam seals)". */
     static String causeLeft(EngineFamily family, Evidence evidence) {
         String words = evidence.kind().words();
+        if (evidence.kind().asksFor().isEmpty()) {
+            return "%s%s: not put right".formatted(words.substring(0, 1).toUpperCase(Locale.ROOT), words.substring(1));
+        }
         List<String> cause = causes(family, evidence.kind()).stream()
                 .map(i -> i.name().toLowerCase(Locale.ROOT))
                 .toList();
@@ -73,6 +80,38 @@ public final class Completion {
                         words.substring(0, 1).toUpperCase(Locale.ROOT),
                         words.substring(1),
                         cause.isEmpty() ? ", the book has no such part" : " (" + String.join(", ", cause) + ")");
+    }
+
+    /** Valve clearances that were accepted outside their limits, as findings with their words. */
+    public static Map<Evidence, String> clearances(CardState card, LocalDate day) {
+        return card.clearancesAccepted().isEmpty()
+                ? Map.of()
+                : Map.of(
+                        new Evidence(EvidenceKind.CLEARANCE_OUT, day, Evidence.Confidence.MEASURED, Optional.empty()),
+                        String.join("; ", card.clearancesAccepted()));
+    }
+
+    /**
+     * What a job did, as far as findings go.
+     *
+     * @param items codes of what it renewed
+     * @param declined codes of what the owner left in words
+     * @param clearancesSet valve clearances were measured, and all of them are within their limits
+     */
+    public record Work(EngineFamily family, Set<String> items, Set<String> declined, boolean clearancesSet) {
+        public Work {
+            items = Set.copyOf(items);
+            declined = Set.copyOf(declined);
+        }
+
+        /** What {@code card} did. */
+        public static Work of(CardState card, Set<String> declined) {
+            return new Work(card.plan().basis().family(), Completion.items(card), declined, card.clearancesSet());
+        }
+
+        private boolean puts(Item item) {
+            return items.contains(item.code()) || declined.contains(item.code());
+        }
     }
 
     private static List<Item> causes(EngineFamily family, EvidenceKind kind) {
@@ -84,14 +123,10 @@ public final class Completion {
     /**
      * Findings with a cause of their own that a job leaves as they are: it renewed not all of the cause, and the owner did
      * not decline the rest in words.
-     *
-     * @param items codes of what was renewed
-     * @param declined codes of what the owner left in words
      */
-    public static List<Evidence> stays(
-            EngineFamily family, Set<String> items, Set<String> declined, Collection<Evidence> found) {
+    public static List<Evidence> stays(Work work, Collection<Evidence> found) {
         return found.stream()
-                .filter(e -> e.kind().hasACauseOfItsOwn() && !ends(family, items, declined, e))
+                .filter(e -> e.kind().hasACauseOfItsOwn() && !ends(work, e))
                 .toList();
     }
 
@@ -107,17 +142,19 @@ public final class Completion {
     }
 
     /**
-     * True where renewing {@code items} ends what {@code evidence} says: the drive is among them, or the item it was
-     * found on, or every item of the kinds it asks for. What has a cause of its own ends only with all of its cause
-     * renewed, or declined by the owner.
-     *
-     * @param declined codes of what the owner left in words
+     * True where {@code work} ends what {@code evidence} says: the drive was renewed, or the item it was found on, or
+     * every item of the kinds it asks for. What has a cause of its own ends only with all of its cause renewed, or declined
+     * by the owner; a clearance with a measurement.
      */
-    public static boolean ends(EngineFamily family, Set<String> items, Set<String> declined, Evidence evidence) {
+    public static boolean ends(Work work, Evidence evidence) {
+        EngineFamily family = work.family();
+        Set<String> items = work.items();
+        if (evidence.kind() == EvidenceKind.CLEARANCE_OUT) {
+            return work.clearancesSet();
+        }
         if (evidence.kind().hasACauseOfItsOwn()) {
             List<Item> cause = causes(family, evidence.kind());
-            return !cause.isEmpty()
-                    && cause.stream().map(Item::code).allMatch(c -> items.contains(c) || declined.contains(c));
+            return !cause.isEmpty() && cause.stream().allMatch(work::puts);
         }
         if (items.contains(family.driveItem().code())) {
             return true;

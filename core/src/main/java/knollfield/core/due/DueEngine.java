@@ -6,11 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import knollfield.core.due.Evidence.Confidence;
 import knollfield.core.due.ItemForecast.AgeClock;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.ItemForecast.DistanceClock;
-import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
@@ -77,12 +75,13 @@ public final class DueEngine {
                 vehicle.special().state().standsFrom());
         double idle = vehicle.special().idleHoursPerYear() * assumptions.idleKmPerHour();
         if (family.isEmpty()) {
-            return withoutBook(vehicle, chain, projection, idle, today);
+            return withoutBook(vehicle, workshop, chain, projection, idle, today);
         }
         Policy policy =
                 vehicle.special().own().map(own -> workshop.with(own.timing())).orElse(workshop);
-        Judge judge =
-                new Judge(vehicle, family.get(), policy, chain, projection, projection.plusRate(idle), idle, today);
+        List<FindingEffect> findings = FindingEffect.of(vehicle.evidence(), family, vehicle.starts(), policy);
+        Judge judge = new Judge(
+                vehicle, family.get(), policy, chain, projection, projection.plusRate(idle), idle, findings, today);
         List<ItemForecast> items = new ArrayList<>(family.get().items().size());
         Optional<ItemForecast> drive = Optional.empty();
         for (Item item : family.get().items()) {
@@ -114,7 +113,8 @@ public final class DueEngine {
                 chain,
                 projection,
                 idle,
-                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, idle, today));
+                findings,
+                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, idle, findings, today));
     }
 
     /** A pump whose history nobody knows does not hide a belt that is documented: only the drive's own gap counts. */
@@ -130,54 +130,36 @@ public final class DueEngine {
     }
 
     private static VehicleForecast withoutBook(
-            VehicleFacts vehicle, ReadingChain chain, Projection projection, double idle, LocalDate today) {
+            VehicleFacts vehicle,
+            Policy policy,
+            ReadingChain chain,
+            Projection projection,
+            double idle,
+            LocalDate today) {
         Status status = Status.NO_BOOK;
         Optional<LocalDate> actBy = Optional.empty();
         List<Reason> reasons = new ArrayList<>();
-        for (Evidence e : vehicle.evidence()) {
-            Optional<Status> worse = effectOf(e, Optional.empty(), false);
+        List<FindingEffect> findings = FindingEffect.of(vehicle.evidence(), Optional.empty(), vehicle.starts(), policy);
+        for (FindingEffect finding : findings) {
+            Optional<Status> worse = status(finding);
             if (worse.isPresent()) {
                 status = status.worse(worse.get());
-                actBy = Optional.of(e.found());
-                reasons.add(ReasonWriter.evidence(e));
+                actBy = Optional.of(finding.evidence().found());
             }
+            reasons.add(new Reason(Reason.Topic.EVIDENCE, finding.sentence()));
         }
         reasons.add(Reason.of(
                 Reason.Topic.BOOK, "No engine family is on file for this vehicle, so no limit can be counted."));
-        return new VehicleForecast(today, status, actBy, Optional.empty(), List.of(), chain, projection, idle, reasons);
+        return new VehicleForecast(
+                today, status, actBy, Optional.empty(), List.of(), chain, projection, idle, findings, reasons);
     }
 
-    private static Optional<Status> effectOf(Evidence evidence, Optional<Drive> drive, boolean rightAfterBeltJob) {
-        if (evidence.kind() == EvidenceKind.SLAP && rightAfterBeltJob) {
-            return Optional.of(Status.STOP);
-        }
-        return switch (evidence.kind().effect()) {
+    private static Optional<Status> status(FindingEffect finding) {
+        return switch (finding.call()) {
             case STOP -> Optional.of(Status.STOP);
             case ACT_NOW -> Optional.of(Status.ACT_NOW);
-            case ACT_NOW_ON_CHAIN -> drive.filter(d -> d == Drive.CHAIN).map(d -> Status.ACT_NOW);
-            case SOON, NONE -> Optional.empty();
+            case ACT_SOON, ADD_THE_PART, NOT_THIS_ENGINE, NOTED, SET_ASIDE, SIMULATED -> Optional.empty();
         };
-    }
-
-    /**
-     * Whether what was only seen or said is set aside by a later measurement of the same thing that is good. What stops
-     * an engine is never set aside.
-     */
-    static boolean outweighed(Evidence evidence, List<Evidence> all) {
-        if (evidence.confidence() == Confidence.MEASURED
-                || evidence.kind().effect() == EvidenceKind.Effect.STOP
-                || evidence.kind().effect() == EvidenceKind.Effect.NONE) {
-            return false;
-        }
-        for (Evidence other : all) {
-            if (other.kind() == EvidenceKind.INSPECTED_GOOD
-                    && other.confidence() == Confidence.MEASURED
-                    && other.item().equals(evidence.item())
-                    && !other.found().isBefore(evidence.found())) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /**
@@ -193,6 +175,7 @@ public final class DueEngine {
             Projection projection,
             Projection wear,
             double idleKmPerYear,
+            List<FindingEffect> findings,
             LocalDate today) {
 
         ItemForecast judge(Item item) {
@@ -443,14 +426,15 @@ public final class DueEngine {
                     && !vehicle.special().betterParts().contains(f.item().code())) {
                 result = worse(result, Status.ACT_NOW, today);
             }
-            for (Evidence e : vehicle.evidence()) {
-                if (!names(e, f.item()) || outweighed(e, vehicle.evidence())) {
+            for (FindingEffect finding : findings) {
+                Evidence e = finding.evidence();
+                if (!names(e, f.item())) {
                     continue;
                 }
-                Optional<Status> effect = effectOf(e, Optional.of(family.drive()), rightAfterBeltJob(e));
+                Optional<Status> effect = status(finding);
                 if (effect.isPresent()) {
                     result = worse(result, effect.get(), e.found());
-                } else if (e.kind().effect() == EvidenceKind.Effect.SOON) {
+                } else if (finding.call() == FindingEffect.Call.ACT_SOON) {
                     LocalDate byAge = e.found().plusDays(policy.found().rattleDays());
                     LocalDate byKm = projection
                             .firstDayReached(
@@ -480,14 +464,6 @@ public final class DueEngine {
             Set<ItemKind> carrying = Set.of(ItemKind.TENSIONER, ItemKind.IDLER, ItemKind.GUIDE, ItemKind.WATER_PUMP);
             return family.item(e.item().orElse(""))
                     .filter(i -> carrying.contains(i.kind()))
-                    .isPresent();
-        }
-
-        private boolean rightAfterBeltJob(Evidence e) {
-            return Optional.ofNullable(vehicle.starts().get(family.driveItem().code()))
-                    .filter(s -> s.grade() == ClockStart.Grade.DOCUMENTED || s.grade() == ClockStart.Grade.STATED)
-                    .map(s -> ChronoUnit.DAYS.between(s.date(), e.found()))
-                    .filter(days -> days >= 0 && days <= policy.found().slapStopDays())
                     .isPresent();
         }
 

@@ -72,21 +72,45 @@ public enum EvidenceKind {
             ItemKind.GUIDE),
     CORRELATION_CODE(
             "cam and crank correlation code (P0016 to P0019)",
-            Effect.ACT_NOW_ON_CHAIN,
+            Effect.ACT_NOW_WHERE_TIMING_HURTS,
             1,
-            "Measure the slack and look for broken guides."),
+            "Marks, phaser and its oil; on a chain measure the slack and look for broken guides."),
     DAMPER_LOOSE("damper ring loose", Effect.ACT_NOW, 1, "Renew the damper.", ItemKind.DAMPER),
-    DAMPER_CRACKED(
-            "damper rubber cracked or mount torn", Effect.NONE, 1, "Add the part to the bundle.", ItemKind.DAMPER),
+    DAMPER_CRACKED("damper rubber cracked", Effect.ADD_THE_PART, 1, "Damper.", ItemKind.DAMPER),
+    MOUNT_TORN("engine mount torn", Effect.ADD_THE_PART, 1, "Engine mount.", ItemKind.ENGINE_MOUNT),
+    ACCESSORY_TENSIONER_WORN(
+            "accessory belt tensioner worn or noisy",
+            Effect.ADD_THE_PART,
+            1,
+            "Accessory tensioner and its belt.",
+            ItemKind.ACCESSORY_TENSIONER),
+    PIPE_BRITTLE(
+            "coolant pipe or hose brittle",
+            Effect.ADD_THE_PART,
+            1,
+            "Renew it while the coolant is out.",
+            ItemKind.COOLANT_PIPE),
+    OUT_OF_TIME(
+            "references were not true as found",
+            Effect.ACT_NOW,
+            1,
+            "Timing from scratch, and find out why it moved.",
+            ItemKind.TIMING_BELT,
+            ItemKind.TIMING_CHAIN,
+            ItemKind.TENSIONER),
+    CLEARANCE_OUT("valve clearance outside its limits", Effect.NONE, 1, "Set it."),
     INSPECTED_GOOD("inspected and good", Effect.NONE, 1, "");
 
     /** What a finding does to the due date. */
     public enum Effect {
         STOP,
         ACT_NOW,
-        ACT_NOW_ON_CHAIN,
+        /** On chains, and where a tooth out lets valves and pistons meet. */
+        ACT_NOW_WHERE_TIMING_HURTS,
         /** Within the policy's days and km of a rattle. */
         SOON,
+        /** Its part goes into the job; the date stays. */
+        ADD_THE_PART,
         NONE
     }
 
@@ -130,13 +154,32 @@ public enum EvidenceKind {
     }
 
     /**
-     * Something beside the belt or chain put it there, so that a new belt does not end it: its cause is among what it asks
-     * for (rules.md section 3).
+     * A new belt alone does not end it: something else put it there, or it is another part that is worn. Its cause is what it
+     * asks for (rules.md section 3).
      */
     public boolean hasACauseOfItsOwn() {
         return switch (this) {
-            case OIL_TOP, OIL_BOTTOM, COOLANT_TRACE -> true;
-            default -> false;
+            case OIL_TOP,
+                    OIL_BOTTOM,
+                    COOLANT_TRACE,
+                    DAMPER_LOOSE,
+                    DAMPER_CRACKED,
+                    MOUNT_TORN,
+                    ACCESSORY_TENSIONER_WORN,
+                    PIPE_BRITTLE,
+                    OUT_OF_TIME,
+                    CLEARANCE_OUT -> true;
+            case BELT_FAILED,
+                    GUIDE_BROKEN,
+                    CRACKS,
+                    FRAYED_EDGE,
+                    WHINE,
+                    SLAP,
+                    BEARING,
+                    SWOLLEN,
+                    CHAIN_RATTLE,
+                    CORRELATION_CODE,
+                    INSPECTED_GOOD -> false;
         };
     }
 

@@ -34,19 +34,11 @@ final class ReasonWriter {
             ItemForecast item,
             Projection projection,
             double idleKmPerYear,
+            List<FindingEffect> findings,
             LocalDate today) {
         List<Reason> out = new ArrayList<>(10);
-        for (Evidence e : vehicle.evidence()) {
-            if (DueEngine.outweighed(e, vehicle.evidence())) {
-                out.add(Reason.of(
-                        Topic.EVIDENCE,
-                        "{0}, {1} on {2}: set aside, because a later measurement was good.",
-                        Words.atStart(e.kind().words()),
-                        new Words(e.confidence().words()),
-                        new Day(e.found())));
-            } else if (e.kind().effect() != EvidenceKind.Effect.NONE) {
-                out.add(evidence(e, policy));
-            }
+        for (FindingEffect finding : findings) {
+            out.add(new Reason(Topic.EVIDENCE, finding.sentence()));
         }
         weakness(vehicle, family).ifPresent(out::add);
         state(vehicle).ifPresent(out::add);
@@ -102,10 +94,6 @@ final class ReasonWriter {
         return out;
     }
 
-    static Reason evidence(Evidence e) {
-        return evidence(e, Policy.defaults());
-    }
-
     private static Optional<Reason> weakness(VehicleFacts vehicle, EngineFamily family) {
         return family.items().stream()
                 .filter(i -> i.weakness().isPresent()
@@ -128,32 +116,6 @@ final class ReasonWriter {
                                 : "{1} on {0}.",
                         new Day(since),
                         Words.atStart(state.kind().words())));
-    }
-
-    private static Reason evidence(Evidence e, Policy policy) {
-        if (e.kind().effect() == EvidenceKind.Effect.SOON) {
-            return Reason.of(
-                    Topic.EVIDENCE,
-                    "{0}, {1} on {2}: act within {3} days or {4}, whichever comes first.",
-                    Words.atStart(e.kind().words()),
-                    new Words(e.confidence().words()),
-                    new Day(e.found()),
-                    new Count(policy.found().rattleDays()),
-                    new Km(policy.found().rattleKm()));
-        }
-        String effect = switch (e.kind().effect()) {
-            case STOP -> "do not run the engine";
-            case ACT_NOW, ACT_NOW_ON_CHAIN -> "act now";
-            case SOON -> "act soon";
-            case NONE -> "no effect on the date";
-        };
-        return Reason.of(
-                Topic.EVIDENCE,
-                "{0}, {1} on {2}: {3}.",
-                Words.atStart(e.kind().words()),
-                new Words(e.confidence().words()),
-                new Day(e.found()),
-                new Words(effect));
     }
 
     private static Optional<Reason> decides(ItemForecast item) {

@@ -3,6 +3,7 @@ package knollfield.core.due;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import knollfield.core.due.FindingEffect.Call;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
@@ -28,11 +29,7 @@ public final class Standing {
             case STOP ->
                 Statement.of(
                         "Do not run the engine: {0}.",
-                        new Fact.Words(vehicle.evidence().stream()
-                                .filter(e -> e.kind().effect() == EvidenceKind.Effect.STOP)
-                                .map(e -> e.kind().words())
-                                .findFirst()
-                                .orElse("evidence says so")));
+                        new Fact.Words(found(f, Call.STOP).orElse("evidence says so")));
             case OVERDUE ->
                 Statement.of("Past the limit of its {0} for {1} days; {2}.", item, new Fact.Count(daysOver(f)), engine);
             case UNKNOWN_HISTORY ->
@@ -44,12 +41,10 @@ public final class Standing {
                                 : "No engine family is on file; find out which engine it has.",
                         item);
             case ACT_NOW ->
-                vehicle.evidence().stream()
-                        .filter(e -> e.kind().effect() != EvidenceKind.Effect.NONE)
-                        .findFirst()
-                        .map(e -> Statement.of(
-                                "What was found calls for it: {0}; {1}.",
-                                new Fact.Words(e.kind().words()), engine))
+                found(f, Call.ACT_NOW)
+                        .or(() -> found(f, Call.ACT_SOON))
+                        .map(words ->
+                                Statement.of("What was found calls for it: {0}; {1}.", new Fact.Words(words), engine))
                         .orElseGet(
                                 () -> Statement.of("Its {0} should have been seen to by {1}; {2}.", item, day, engine));
             case COMING -> Statement.of("See to its {0} by {1}; {2}.", item, day, engine);
@@ -58,6 +53,14 @@ public final class Standing {
                         ? Statement.of("Nothing to do until {0}; {1}.", day, engine)
                         : Statement.of("Nothing calls for action; {0}.", engine);
         };
+    }
+
+    /** What was found and calls for {@code call}, in words. */
+    public static Optional<String> found(VehicleForecast f, Call call) {
+        return f.findings().stream()
+                .filter(e -> e.call() == call)
+                .map(e -> e.evidence().kind().words())
+                .findFirst();
     }
 
     /** Days since the limit that decides was reached; zero where none is. */

@@ -15,6 +15,7 @@ import knollfield.core.units.Years;
  * @param deciding the item that decides, or the drive where none calls for anything; empty without a book
  * @param projection of the odometer, without idling
  * @param idleKmPerYear distance that a year's idling is as hard as, km
+ * @param findings what is open on it and what each does, oldest first
  * @param reasons in the order one would say them
  */
 public record VehicleForecast(
@@ -26,10 +27,12 @@ public record VehicleForecast(
         ReadingChain readings,
         Projection projection,
         double idleKmPerYear,
+        List<FindingEffect> findings,
         List<Reason> reasons) {
 
     public VehicleForecast {
         items = List.copyOf(items);
+        findings = List.copyOf(findings);
         reasons = List.copyOf(reasons);
     }
 

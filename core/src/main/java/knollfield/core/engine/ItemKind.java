@@ -19,6 +19,7 @@ public enum ItemKind {
     GASKET(false),
     ENGINE_MOUNT(false),
     ACCESSORY_TENSIONER(false),
+    COOLANT_PIPE(false),
     CAM_ACTUATOR(false),
     COVER_GASKET(false),
     STRAINER(false);

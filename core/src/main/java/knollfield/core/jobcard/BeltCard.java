@@ -5,6 +5,7 @@ import static knollfield.core.jobcard.CardSteps.lower;
 import static knollfield.core.jobcard.CardSteps.tick;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -128,33 +129,31 @@ final class BeltCard {
     }
 
     private void firstLook() {
-        card.phase("B9", "First look", look());
+        card.phase("B9", "First look", look(Map.of()));
     }
 
-    /** What is looked at once the covers are off. */
-    static Step look() {
-        return Step.of(
-                        "look",
-                        "Belt, oil, coolant tracks, dust, tensioner",
-                        new Task.Inspect(
-                                List.of(
-                                        "as expected",
-                                        "cracks or glazing",
-                                        "frayed edge",
-                                        "oil from the top",
-                                        "oil at the bottom",
-                                        "coolant track",
-                                        "pointer out or weeping",
-                                        "belt off or teeth missing"),
-                                Map.of(
-                                        "cracks or glazing", EvidenceKind.CRACKS,
-                                        "frayed edge", EvidenceKind.FRAYED_EDGE,
-                                        "oil from the top", EvidenceKind.OIL_TOP,
-                                        "oil at the bottom", EvidenceKind.OIL_BOTTOM,
-                                        "coolant track", EvidenceKind.COOLANT_TRACE,
-                                        "pointer out or weeping", EvidenceKind.BEARING,
-                                        "belt off or teeth missing", EvidenceKind.BELT_FAILED),
-                                Set.of()))
+    /**
+     * What is looked at once the covers are off.
+     *
+     * @param beside what else can be seen on this engine
+     */
+    static Step look(Map<String, EvidenceKind> beside) {
+        Map<String, EvidenceKind> says = new LinkedHashMap<>();
+        says.put("cracks or glazing", EvidenceKind.CRACKS);
+        says.put("frayed edge", EvidenceKind.FRAYED_EDGE);
+        says.put("oil from the top", EvidenceKind.OIL_TOP);
+        says.put("oil at the bottom", EvidenceKind.OIL_BOTTOM);
+        says.put("coolant track", EvidenceKind.COOLANT_TRACE);
+        says.put("pointer out or weeping", EvidenceKind.BEARING);
+        says.putAll(beside);
+        says.put("belt off or teeth missing", EvidenceKind.BELT_FAILED);
+        return firstLook("Belt, oil, coolant tracks, dust, tensioner", says);
+    }
+
+    static Step firstLook(String title, Map<String, EvidenceKind> says) {
+        List<String> results =
+                Stream.concat(Stream.of("as expected"), says.keySet().stream()).toList();
+        return Step.of("look", title, new Task.Inspect(results, says, Set.of()))
                 .notes(List.of("A photo helps the owner decide."));
     }
 

@@ -1,6 +1,7 @@
 package knollfield.core.jobcard;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -229,15 +230,24 @@ final class CardChange {
 
     private CardState inspect(Inspected e) {
         Step step = answerable(e.step());
-        if (!(step.task() instanceof Task.Inspect inspect) || !inspect.results().contains(e.result())) {
+        if (!(step.task() instanceof Task.Inspect inspect)) {
             throw wrongAnswer(step);
         }
-        Optional<EvidenceKind> says = CardState.saidBy(step, e.result());
+        List<String> results = inspect.chosen(e);
+        if (results.isEmpty()) {
+            throw wrongAnswer(step);
+        }
+        Set<EvidenceKind> says = new LinkedHashSet<>();
+        results.forEach(r -> CardState.saidBy(step, r).ifPresent(says::add));
+        String advice = says.stream()
+                .map(EvidenceKind::advice)
+                .filter(a -> !a.isBlank())
+                .collect(Collectors.joining(" "));
         CardState next = card.answered(
                 step,
-                e.result(),
-                !inspect.bad().contains(e.result()),
-                says.map(EvidenceKind::advice).filter(a -> !a.isBlank()),
+                String.join(", ", results),
+                results.stream().noneMatch(inspect.bad()::contains),
+                Optional.of(advice).filter(a -> !a.isEmpty()),
                 entry);
         if (says.isEmpty()) {
             return next;
@@ -247,7 +257,7 @@ final class CardChange {
             return next.recorded(List.of(RoutedCard.missing(step)))
                     .with(next.scope().mishap(), entry.seq());
         }
-        boolean broken = says.get() == EvidenceKind.BELT_FAILED;
+        boolean broken = says.contains(EvidenceKind.BELT_FAILED);
         return broken && timingIsOpen() ? scratch(next) : next;
     }
 

@@ -50,7 +50,21 @@ public sealed interface CardEvent {
     /** A plain step or a confirmation. */
     record Ticked(String step) implements CardEvent {}
 
-    record Inspected(String step, String result) implements CardEvent {}
+    /**
+     * A look with its result.
+     *
+     * @param also further results of the same look, where the step takes several
+     */
+    record Inspected(String step, String result, Set<String> also) implements CardEvent {
+        public Inspected {
+            also = Set.copyOf(also);
+        }
+
+        /** One result alone. */
+        public Inspected(String step, String result) {
+            this(step, result, Set.of());
+        }
+    }
 
     /** @param reason why, where the choice departs from the usual way */
     record Chosen(String step, String option, String reason) implements CardEvent {}

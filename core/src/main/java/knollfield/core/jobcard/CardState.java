@@ -185,15 +185,27 @@ public record CardState(
                 findings.add(new Finding(f.step(), f.kind(), f.item(), f.words(), entry.by(), entry.at(), entry.seq()));
             } else if (entry.event() instanceof Inspected i) {
                 plan.step(i.step())
-                        .flatMap(s -> saidBy(s, i.result()))
-                        .ifPresent(kind -> findings.add(new Finding(
-                                Optional.of(i.step()),
-                                kind,
-                                Optional.empty(),
-                                i.result(),
-                                entry.by(),
-                                entry.at(),
-                                entry.seq())));
+                        .filter(s -> s.task() instanceof Task.Inspect)
+                        .ifPresent(s -> ((Task.Inspect) s.task())
+                                .chosen(i)
+                                .forEach(result -> saidBy(s, result)
+                                        .ifPresent(kind -> findings.add(new Finding(
+                                                Optional.of(i.step()),
+                                                kind,
+                                                Optional.empty(),
+                                                result,
+                                                entry.by(),
+                                                entry.at(),
+                                                entry.seq())))));
+            } else if (entry.event() instanceof CardEvent.OutOfTime o && !o.planned()) {
+                findings.add(new Finding(
+                        Optional.empty(),
+                        EvidenceKind.OUT_OF_TIME,
+                        Optional.empty(),
+                        o.words(),
+                        entry.by(),
+                        entry.at(),
+                        entry.seq()));
             }
         }
         return findings;
@@ -475,6 +487,18 @@ public record CardState(
                         .filter(Answer::deviation)
                         .map(a -> s.title() + ": " + a.words()))
                 .toList();
+    }
+
+    /** Valve clearances are asked for, and every one was measured within its limits. */
+    public boolean clearancesSet() {
+        List<Step> asked = plan.steps().stream()
+                .filter(s -> s.task() instanceof Task.Measure m && m.kind() == Task.Measure.Kind.CLEARANCE)
+                .toList();
+        return !asked.isEmpty()
+                && asked.stream()
+                        .allMatch(s -> Optional.ofNullable(answers.get(s.code()))
+                                .filter(a -> a.good() && !a.deviation())
+                                .isPresent());
     }
 
     /** Codes of the items whose old part can still go back, because the new one is not on. */

@@ -22,7 +22,9 @@ import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Assembly;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Caution;
 import knollfield.core.engine.build.Hardware;
@@ -623,19 +625,39 @@ final class RoutedCard {
         if (!opens) {
             return;
         }
-        Step look = chain
-                ? Step.of(
-                        "look",
-                        "Chain, guides, oil: first look",
-                        new Task.Inspect(
-                                List.of("as expected", "chain slack", "guide broken", "chain jumped"),
-                                Map.of(
-                                        "chain slack", EvidenceKind.CHAIN_RATTLE,
-                                        "guide broken", EvidenceKind.GUIDE_BROKEN,
-                                        "chain jumped", EvidenceKind.BELT_FAILED),
-                                Set.of()))
-                : BeltCard.look();
+        Step look = chain ? chainLook() : BeltCard.look(beside());
         phases.add(new Phase(chain ? "C4" : "B9", "First look", List.of(look)));
+    }
+
+    private Step chainLook() {
+        Map<String, EvidenceKind> says = new LinkedHashMap<>();
+        says.put("chain slack", EvidenceKind.CHAIN_RATTLE);
+        says.put("guide broken", EvidenceKind.GUIDE_BROKEN);
+        says.putAll(beside());
+        says.put("chain jumped", EvidenceKind.BELT_FAILED);
+        return BeltCard.firstLook("Chain, guides, oil: first look", says);
+    }
+
+    /** What is in sight beside the drive, as far as this engine has it. */
+    private Map<String, EvidenceKind> beside() {
+        Map<String, EvidenceKind> says = new LinkedHashMap<>();
+        Set<Assembly.Kind> parts = family.build().orElseThrow().assemblies().stream()
+                .map(Assembly::kind)
+                .collect(Collectors.toSet());
+        if (parts.contains(Assembly.Kind.PULLEY)) {
+            says.put("damper rubber cracked", EvidenceKind.DAMPER_CRACKED);
+            says.put("damper ring loose", EvidenceKind.DAMPER_LOOSE);
+        }
+        if (parts.contains(Assembly.Kind.MOUNT)) {
+            says.put("engine mount torn", EvidenceKind.MOUNT_TORN);
+        }
+        if (parts.contains(Assembly.Kind.ACCESSORY_DRIVE)) {
+            says.put("accessory belt tensioner worn", EvidenceKind.ACCESSORY_TENSIONER_WORN);
+        }
+        if (family.items().stream().anyMatch(i -> i.kind() == ItemKind.COOLANT)) {
+            says.put("coolant pipe brittle", EvidenceKind.PIPE_BRITTLE);
+        }
+        return says;
     }
 
     /** Cautions of the book that belong to one of {@code things}. */

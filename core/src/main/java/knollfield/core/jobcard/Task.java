@@ -29,6 +29,21 @@ public sealed interface Task {
             says = Map.copyOf(says);
             bad = Set.copyOf(bad);
         }
+
+        /** True where more than one thing may be found at once; the usual result stands alone. */
+        public boolean takesSeveral() {
+            return Set.copyOf(says.values()).size() > 1;
+        }
+
+        /** The results of {@code event} in the step's order; empty where they are none of this look. */
+        List<String> chosen(CardEvent.Inspected event) {
+            List<String> chosen = results.stream()
+                    .filter(r -> r.equals(event.result()) || event.also().contains(r))
+                    .toList();
+            boolean known = chosen.contains(event.result()) && chosen.containsAll(event.also());
+            boolean several = takesSeveral() && !chosen.contains(results.get(0));
+            return known && (chosen.size() == 1 || several) ? chosen : List.of();
+        }
     }
 
     /**

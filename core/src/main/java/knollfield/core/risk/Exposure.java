@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalLong;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
+import knollfield.core.due.FindingEffect;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.Item;
@@ -130,9 +131,10 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
     }
 
     private static int factor(Item item, List<ItemForecast> carrying, Collection<Evidence> evidence) {
+        List<Evidence> open = List.copyOf(evidence);
         int factor = 1;
         for (Evidence e : evidence) {
-            if (e.kind().hazardFactor() > 1 && wears(e, item, carrying)) {
+            if (e.kind().hazardFactor() > 1 && !FindingEffect.isSetAside(e, open) && wears(e, item, carrying)) {
                 factor *= e.kind().hazardFactor();
             }
         }

@@ -11,6 +11,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.core.Families;
+import knollfield.core.completion.Completion.Work;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.DueEngine;
 import knollfield.core.due.Evidence;
@@ -71,16 +72,42 @@ class CompletionTest {
                 .filter(i -> kind.asksFor().contains(i.kind()))
                 .map(Item::code)
                 .collect(Collectors.toSet());
-        boolean oilOrCoolant = Set.of(EvidenceKind.OIL_TOP, EvidenceKind.OIL_BOTTOM, EvidenceKind.COOLANT_TRACE)
+        // what a new belt and tensioner leave as it is: trade experience
+        boolean other = Set.of(
+                        EvidenceKind.OIL_TOP,
+                        EvidenceKind.OIL_BOTTOM,
+                        EvidenceKind.COOLANT_TRACE,
+                        EvidenceKind.DAMPER_LOOSE,
+                        EvidenceKind.DAMPER_CRACKED,
+                        EvidenceKind.MOUNT_TORN,
+                        EvidenceKind.ACCESSORY_TENSIONER_WORN,
+                        EvidenceKind.PIPE_BRITTLE,
+                        EvidenceKind.CLEARANCE_OUT)
                 .contains(kind);
         Set<String> drive = Set.of("belt", "tensioner");
         Set<String> whole = new HashSet<>(drive);
         whole.addAll(cause);
 
-        assertThat(Completion.ends(FAMILY, drive, Set.of(), evidence)).isEqualTo(!oilOrCoolant);
-        assertThat(Completion.stays(FAMILY, drive, Set.of(), List.of(evidence))).hasSize(oilOrCoolant ? 1 : 0);
-        assertThat(Completion.ends(FAMILY, whole, Set.of(), evidence)).isEqualTo(!oilOrCoolant || !cause.isEmpty());
-        assertThat(Completion.ends(FAMILY, drive, cause, evidence)).isEqualTo(!oilOrCoolant || !cause.isEmpty());
+        assertThat(ends(drive, Set.of(), evidence)).isEqualTo(!other);
+        assertThat(Completion.stays(new Work(FAMILY, drive, Set.of(), false), List.of(evidence)))
+                .hasSize(other ? 1 : 0);
+        assertThat(ends(whole, Set.of(), evidence)).isEqualTo(!other || !cause.isEmpty());
+        assertThat(ends(drive, cause, evidence)).isEqualTo(!other || !cause.isEmpty());
+    }
+
+    private static boolean ends(Set<String> items, Set<String> declined, Evidence evidence) {
+        return Completion.ends(new Work(FAMILY, items, declined, false), evidence);
+    }
+
+    @Test
+    void aClearanceEndsWithAMeasurementAndAFalseReferenceWithAllThatHoldsTheTiming() {
+        Evidence clearance = found(EvidenceKind.CLEARANCE_OUT);
+        Evidence reference = found(EvidenceKind.OUT_OF_TIME);
+
+        assertThat(Completion.ends(new Work(FAMILY, Set.of("belt"), Set.of(), true), clearance))
+                .isTrue();
+        assertThat(ends(Set.of("belt"), Set.of(), reference)).isFalse();
+        assertThat(ends(Set.of("belt", "tensioner"), Set.of(), reference)).isTrue();
     }
 
     @Test

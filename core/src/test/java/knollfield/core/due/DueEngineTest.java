@@ -240,14 +240,19 @@ class DueEngineTest {
     }
 
     @Test
-    void aCorrelationCodeMovesAChainNotABelt() {
+    void aCorrelationCodeMovesAChainAndABeltWhoseEngineWouldBeHurt() {
         Evidence code = new Evidence(EvidenceKind.CORRELATION_CODE, TODAY.minusDays(1));
         VehicleFacts facts = with(example(Set.of()), Set.of(), List.of(code), List.of());
 
-        assertThat(forecast(facts, BOOK).status()).isEqualTo(Status.CLEAR);
         assertThat(DueEngine.forecast(facts, Optional.of(Families.chain()), BOOK, TODAY)
                         .status())
                 .isEqualTo(Status.ACT_NOW);
+        for (Interference interference : Interference.values()) {
+            EngineFamily belt = Families.belt(TensionerKind.SPRING_PIN, true, CrankFit.KEYED, interference);
+            assertThat(DueEngine.forecast(facts, Optional.of(belt), BOOK, TODAY).status())
+                    .as("%s", interference)
+                    .isEqualTo(interference == Interference.NO ? Status.CLEAR : Status.ACT_NOW);
+        }
     }
 
     @Test

@@ -123,15 +123,17 @@ public sealed interface CardEntryIn {
         }
     }
 
+    /** @param also further results of the same look, where the step takes several */
     @JsonTypeName("INSPECT")
     record InspectEntry(
             String clientKey,
             long basedOn,
             @Nullable String step,
-            @Nullable String result) implements AtStep {
+            @Nullable String result,
+            @Nullable Set<String> also) implements AtStep {
         @Override
         public CardEvent event(CardEvent.Fixed fixed) {
-            return new CardEvent.Inspected(at(step), need(result, "/result"));
+            return new CardEvent.Inspected(at(step), need(result, "/result"), also == null ? Set.of() : also);
         }
     }
 

@@ -42,6 +42,9 @@ interface CardEventNames {
         if (type.equals("out-of-time") && !node.has("planned")) {
             node.put("planned", false);
         }
+        if (type.equals("inspected") && !node.has("also")) {
+            node.putArray("also");
+        }
         return json.treeToValue(node, CardEvent.class);
     }
 }

@@ -307,12 +307,21 @@ public class Cards {
     private void findings(Job job, CardState before, CardState after) {
         for (CardState.Finding f : after.findings()) {
             if (f.seq() > before.seq()) {
-                vehicles.addEvidence(
-                        job.vehicleId(),
-                        new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, f.item()),
-                        "bench, job " + job.id(),
-                        f.words());
+                find(job, new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, f.item()), f.words());
             }
+        }
+    }
+
+    /** A look that is taken back and answered again finds the same thing once. */
+    private void find(Job job, Evidence found, String note) {
+        String source = "bench, job " + job.id();
+        boolean known = jobs.state(job).history().evidence().stream()
+                .anyMatch(e -> e.endedOn().isEmpty()
+                        && e.source().equals(source)
+                        && e.note().equals(note)
+                        && e.evidence().equals(found));
+        if (!known) {
+            vehicles.addEvidence(job.vehicleId(), found, source, note);
         }
     }
 
@@ -404,16 +413,15 @@ public class Cards {
         }
         Set<String> declined = new HashSet<>();
         events.publishEvent(new DeclinesAsked(job.id(), declined));
+        Completion.clearances(state, today).forEach((found, note) -> find(job, found, note));
+        Completion.Work work = Completion.Work.of(state, declined);
         List<Evidence> stays = Completion.stays(
-                family,
-                items,
-                declined,
+                work,
                 jobs.state(job).history().evidence().stream()
                         .filter(e -> e.endedOn().isEmpty())
                         .map(StoredEvidence::evidence)
                         .toList());
-        vehicles.endEvidence(
-                job.vehicleId(), e -> Completion.ends(family, items, declined, e), "ended by job " + job.id());
+        vehicles.endEvidence(job.vehicleId(), e -> Completion.ends(work, e), "ended by job " + job.id());
         Completion.NextDue next = nextDue(job, items, today, km);
         Job signed = job.with(items.isEmpty() ? job.items() : items)
                 .with(JobStage.DONE, new Job.Done(today, km, next.date(), next.km()));

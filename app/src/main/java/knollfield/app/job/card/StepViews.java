@@ -89,6 +89,7 @@ final class StepViews {
             boolean mayDeviate,
             boolean mayDefer,
             List<ResultView> results,
+            boolean takesSeveral,
             List<OptionView> options,
             List<String> points,
             @Nullable String right,
@@ -122,6 +123,7 @@ final class StepViews {
                 state.mayDeviate(step),
                 step.mayFollow(),
                 f.results,
+                f.takesSeveral,
                 f.options,
                 f.points,
                 f.right,
@@ -155,6 +157,7 @@ final class StepViews {
     private static final class Fields {
         private TaskKind kind = TaskKind.TICK;
         private List<ResultView> results = List.of();
+        private boolean takesSeveral;
         private List<OptionView> options = List.of();
         private List<String> points = List.of();
         private @Nullable String right;
@@ -173,6 +176,7 @@ final class StepViews {
                 kind = TaskKind.CONFIRM;
             } else if (task instanceof Task.Inspect t) {
                 kind = TaskKind.INSPECT;
+                takesSeveral = t.takesSeveral();
                 results = t.results().stream()
                         .map(r -> new ResultView(
                                 r,

@@ -27,6 +27,7 @@ import knollfield.app.Server;
 import knollfield.app.job.Workbench;
 import knollfield.app.record.JobRecords;
 import knollfield.app.standins.Outside;
+import knollfield.core.due.EvidenceKind;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -425,6 +426,44 @@ class CardApiTest {
                         .valueStream()
                         .map(u -> u.get("what").asString()))
                 .anyMatch(w -> w.endsWith("the old one went back, too wide"));
+    }
+
+    @Test
+    void aLookFindsSeveralThingsAtOnceAndEachIsOnTheRecordAndTheVehicleOnce() {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        workUntil(hedra, job, "look");
+        String several = "\"type\": \"INSPECT\", \"step\": \"look\", \"result\": \"%s\", \"also\": [\"%s\"]";
+        enter(hedra, job, several.formatted("as expected", "frayed edge")).problem(422, "card-refused");
+        enter(hedra, job, several.formatted("frayed edge", "no such thing")).problem(422, "card-refused");
+        enter(hedra, job, several.formatted("coolant pipe brittle", "frayed edge"))
+                .ok();
+        enter(hedra, job, "\"type\": \"UNDO\", \"step\": \"look\"").ok();
+        enter(hedra, job, several.formatted("frayed edge", "coolant pipe brittle"))
+                .ok();
+        assertThat(openEvidence(job)).containsExactlyInAnyOrder("FRAYED_EDGE", "PIPE_BRITTLE");
+        assertThat(card(hedra, job).toString()).contains("frayed edge, coolant pipe brittle");
+        for (EvidenceKind kind : EvidenceKind.values()) {
+            if (kind.effect() != EvidenceKind.Effect.STOP) {
+                enter(hedra, job, "\"type\": \"FOUND\", \"evidence\": \"%s\", \"words\": \"%s\"".formatted(kind, kind))
+                        .ok();
+            }
+        }
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+
+        String record = hedra.get("/api/jobs/%d/record".formatted(job)).ok().text();
+        JsonNode after =
+                ines.get("/api/vehicles/%d/aftercare".formatted(vehicleOf(job))).json();
+        assertThat(EvidenceKind.values())
+                .filteredOn(k -> k.effect() != EvidenceKind.Effect.STOP)
+                .allSatisfy(k -> {
+                    assertThat(record).contains(k.words() + ": " + k);
+                    boolean stays = openEvidence(job).contains(k.name());
+                    assertThat(after.get("rechecks").toString().toLowerCase().contains(k.words()))
+                            .as("%s", k)
+                            .isEqualTo(stays);
+                });
+        assertThat(openEvidence(job)).contains("PIPE_BRITTLE", "MOUNT_TORN").doesNotContain("FRAYED_EDGE");
     }
 
     @Test

@@ -209,7 +209,7 @@ final class GrownParts {
             case OIL -> Kind.FILTER;
             case STRAINER -> Kind.STRAINER;
             case CAM_ACTUATOR -> Kind.WHEEL;
-            case THERMOSTAT, TIMING_BELT, TIMING_CHAIN, COOLANT, FASTENER -> Kind.OTHER;
+            case THERMOSTAT, TIMING_BELT, TIMING_CHAIN, COOLANT, COOLANT_PIPE, FASTENER -> Kind.OTHER;
         };
     }
 
