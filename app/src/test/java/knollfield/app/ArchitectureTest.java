@@ -8,6 +8,7 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import knollfield.core.explain.Statement;
 
 @AnalyzeClasses(packages = "knollfield", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
@@ -49,6 +50,14 @@ class ArchitectureTest {
             .callMethod(java.time.LocalDateTime.class, "now")
             .orShould()
             .callMethod(System.class, "currentTimeMillis");
+
+    /** A template is no sentence: whoever prints one writes it with its figures. */
+    @ArchTest
+    static final ArchRule NOBODY_PRINTS_A_TEMPLATE = noClasses()
+            .that()
+            .doNotHaveFullyQualifiedName(Statement.class.getName())
+            .should()
+            .callMethod(Statement.class, "template");
 
     @ArchTest
     static final ArchRule SQL_LIVES_IN_REPOSITORIES = noClasses()

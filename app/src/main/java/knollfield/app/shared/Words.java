@@ -31,11 +31,7 @@ public class Words {
 
     /** {@code statement} as one sentence. */
     public String write(Statement statement, String currency) {
-        String text = statement.text();
-        for (int i = 0; i < statement.facts().size(); i++) {
-            text = text.replace("{" + i + "}", figure(statement.facts().get(i), currency));
-        }
-        return text;
+        return statement.written(fact -> figure(fact, currency));
     }
 
     /** Such as 25 Nov 2026. */

@@ -100,7 +100,8 @@ class EveryFamilyTest {
                         .flatMap(l -> l.parts().stream())
                         .mapToLong(p -> p.totalMinor())
                         .sum());
-        assertThat(bundle.lines()).allSatisfy(l -> assertThat(l.reason().text()).isNotBlank());
+        assertThat(bundle.lines())
+                .allSatisfy(l -> assertThat(l.reason().template()).isNotBlank());
     }
 
     @ParameterizedTest

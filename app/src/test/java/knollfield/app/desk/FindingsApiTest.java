@@ -73,8 +73,8 @@ class FindingsApiTest {
         boolean now = effect.equals("act now");
         boolean stop = effect.equals("do not run the engine");
         assertThat(dossier.get("sentence").asString().contains(kind.words())).isEqualTo(now || stop);
-        JsonNode row = ines.get("/api/desk?limit=200&status="
-                        + dossier.get("status").asString())
+        JsonNode row = ines.get(
+                        "/api/desk?limit=200&status=" + dossier.get("status").asString())
                 .ok()
                 .json()
                 .get("rows")

@@ -217,7 +217,7 @@ class BundlePlannerTest {
         assertThat(keeps.bundle().items()).contains("idler");
         assertThat(sells.bundle().items()).doesNotContain("idler");
         assertThat(sells.nextOpening()).isEqualTo(TODAY.plusMonths(3));
-        assertThat(sells.whyThen().text()).contains("parts with the vehicle");
+        assertThat(sells.whyThen().template()).contains("parts with the vehicle");
     }
 
     @Test
@@ -229,7 +229,7 @@ class BundlePlannerTest {
 
         BundlePlan dry = plan(f, Scope.whole(f));
         assertThat(dry.bundle().items()).doesNotContain("camseal");
-        assertThat(line(dry, "camseal").reason().text()).contains("Dry");
+        assertThat(line(dry, "camseal").reason().template()).contains("Dry");
         Scope open = new Scope(Set.of("belt"), School.WHAT_PAYS, School.Seals.WHILE_OPEN, Map.of(), Map.of(), Set.of());
         assertThat(line(plan(f, open), "camseal").line().rule()).isEqualTo(Rule.REQUIRED);
     }
@@ -267,7 +267,7 @@ class BundlePlannerTest {
         BundlePlan p = plan(f, scope(f, School.WHAT_PAYS, Map.of("pumphalf", Decision.in("original part"))));
 
         assertThat(p.bundle().items()).contains("pumphalf", "coolant").doesNotContain("pump");
-        assertThat(line(p, "pump").reason().text()).contains("front half");
+        assertThat(line(p, "pump").reason().template()).contains("front half");
     }
 
     @Test

@@ -323,7 +323,8 @@ class DueEngineTest {
 
         assertThat(f.item("belt").orElseThrow().distance())
                 .hasValueSatisfying(d -> assertThat(d.usedKm()).isCloseTo(40_000, within(150.0)));
-        assertThat(f.reasons()).anySatisfy(r -> assertThat(r.statement().text()).contains("from its class alone"));
+        assertThat(f.reasons())
+                .anySatisfy(r -> assertThat(r.statement().template()).contains("from its class alone"));
     }
 
     @Test

@@ -72,7 +72,7 @@ class DueRulesTest {
     }
 
     private static String reasons(VehicleForecast f) {
-        return f.reasons().stream().map(r -> r.statement().text()).toList().toString();
+        return f.reasons().stream().map(r -> r.statement().template()).toList().toString();
     }
 
     private static Policy unknown(UnknownRule rule) {

@@ -65,7 +65,7 @@ class WordsOfTheDeskTest {
     }
 
     private static String plain(Statement statement) {
-        String text = statement.text();
+        String text = statement.template();
         for (int i = 0; i < statement.facts().size(); i++) {
             Fact fact = statement.facts().get(i);
             String figure = fact instanceof Fact.Words w
@@ -164,9 +164,9 @@ class WordsOfTheDeskTest {
                         Topic.DECIDES);
         assertThat(reasons).allSatisfy(r -> {
             for (int i = 0; i < r.statement().facts().size(); i++) {
-                assertThat(r.statement().text()).contains("{" + i + "}");
+                assertThat(r.statement().template()).contains("{" + i + "}");
             }
-            assertThat(r.statement().text())
+            assertThat(r.statement().template())
                     .doesNotContain("{" + r.statement().facts().size() + "}");
         });
     }

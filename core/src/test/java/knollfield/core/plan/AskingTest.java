@@ -201,7 +201,7 @@ class AskingTest {
     private static String text(List<Statement> statements) {
         StringBuilder all = new StringBuilder();
         for (Statement s : statements) {
-            String line = s.text();
+            String line = s.template();
             for (int i = 0; i < s.facts().size(); i++) {
                 Fact f = s.facts().get(i);
                 line = line.replace(
