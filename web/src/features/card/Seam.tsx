@@ -37,7 +37,7 @@ export function Seam({
       )}
       {shown.map((p) => {
         const state = p.done ? 'done' : p === current ? 'now' : 'later';
-        const open = p.steps.filter((s) => !s.settled).length;
+        const left = p.steps.filter((s) => !s.settled).length;
         const gates = p.steps.flatMap((s) => gateAfter(s.code));
         return (
           <div key={p.code}>
@@ -46,11 +46,11 @@ export function Seam({
               aria-current={state === 'now' ? 'step' : undefined}
               onClick={() => onPick((p.steps.find((s) => !s.settled) ?? p.steps[0]!).code)}
             >
-              <Teeth count={p.steps.length} done={p.steps.length - open} state={state} />
+              <Teeth count={p.steps.length} done={p.steps.length - left} state={state} />
               <span>
                 <b>{p.title}</b>
                 <span className="muted">
-                  {p.done ? 'done' : state === 'now' ? `now, ${open} open` : `${open} open`}
+                  {p.done ? 'done' : state === 'now' ? `now, ${left} to do` : `${left} to do`}
                   {p.minutes !== undefined && p.minutes > 0 && `, ${p.minutes} min`}
                 </span>
               </span>
@@ -78,7 +78,7 @@ export function Seam({
                     card.started &&
                     state !== 'later' && (
                       <button className="bench-action" onClick={() => setOpening(g)}>
-                        open
+                        Open with words
                       </button>
                     )}
                 </div>

@@ -437,5 +437,5 @@ function stateOf(s: Step, focus: string): string {
   if (s.answer) return s.answer.good ? 'done' : 'not right';
   if (s.awaitsOwner) return 'waits';
   if (s.code === focus) return 'now';
-  return s.mayBeDoneNow ? 'may go now' : 'open';
+  return s.mayBeDoneNow ? 'may go now' : 'to do';
 }

@@ -71,6 +71,7 @@ final class RoutedSteps {
     private final EngineFamily family;
     private final Anatomy book;
     private final RoutedWords words;
+    private final SafetyWords safety;
     private final Set<String> goal;
     private final List<String> outAgain;
     private final Function<Operation, RoutedCard.Asked> standing;
@@ -103,6 +104,7 @@ final class RoutedSteps {
         this.family = family;
         this.book = book;
         this.words = words;
+        this.safety = new SafetyWords(book);
         this.goal = goal;
     }
 
@@ -294,6 +296,9 @@ final class RoutedSteps {
         Step with = cautioned(step, operations);
         if (snapsOver(operations)) {
             with = with.caution(with.caution().map(c -> c + " " + SNAPS).orElse(SNAPS));
+        }
+        for (String words : safety.of(operations)) {
+            with = with.caution(with.caution().map(c -> c + " " + words).orElse(words));
         }
         List<String> notes = new ArrayList<>(with.notes());
         words.notes(operations).stream().filter(n -> !notes.contains(n)).forEach(notes::add);

@@ -163,6 +163,7 @@ final class RoutedWords {
                     if (j.undoing().leftHand()) {
                         notes.add(j.name() + ": left-hand thread.");
                     }
+                    j.undoing().socket().ifPresent(socket -> notes.add(j.name() + ": socket " + socket + "."));
                     if (o.stage() == 1) {
                         family.joint(j.code()).stream()
                                 .flatMap(b -> CardSteps.faceAndThread(b.assembly()).stream())
