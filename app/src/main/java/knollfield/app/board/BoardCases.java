@@ -163,6 +163,15 @@ class BoardCases {
         return new Ruler(first, (int) ChronoUnit.DAYS.between(first, today) + DAYS, hours.times());
     }
 
+    /** When work of {@code minutes} ends at a place on the board; empty where its technician has gone or never works then. */
+    Optional<LocalDateTime> end(Job.Booking place, int minutes) {
+        return people.technicians().stream()
+                .filter(p -> p.id() == place.technicianId())
+                .findFirst()
+                .flatMap(p -> new Ruler(place.start().toLocalDate(), DAYS, hours.times())
+                        .end(place.start(), minutes, hours.of(p)));
+    }
+
     private Shop shop(Ruler ruler, LocalDateTime now, List<Job> open, List<Absence> away, Workshop workshop) {
         Set<String> families = open.stream().map(Job::familyCode).collect(Collectors.toSet());
         Map<String, Integer> copies = stores.usableCopies();

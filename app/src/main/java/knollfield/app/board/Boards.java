@@ -13,6 +13,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
+import knollfield.app.job.card.Cards;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
@@ -43,13 +44,21 @@ public class Boards {
     private final BoardCases cases;
     private final BoardRepository repository;
     private final Jobs jobs;
+    private final Cards cards;
     private final CurrentPerson current;
     private final WorkshopClock clock;
 
-    Boards(BoardCases cases, BoardRepository repository, Jobs jobs, CurrentPerson current, WorkshopClock clock) {
+    Boards(
+            BoardCases cases,
+            BoardRepository repository,
+            Jobs jobs,
+            Cards cards,
+            CurrentPerson current,
+            WorkshopClock clock) {
         this.cases = cases;
         this.repository = repository;
         this.jobs = jobs;
+        this.cards = cards;
         this.current = current;
         this.clock = clock;
     }
@@ -264,6 +273,7 @@ public class Boards {
     @EventListener
     void resized(Jobs.JobResized event) {
         Job job = jobs.get(event.jobId());
+        lasts(job);
         if (job.stage() != JobStage.PLANNED || job.booking().isEmpty()) {
             return;
         }
@@ -283,6 +293,20 @@ public class Boards {
         if (!answer.booking().equals(Optional.of(b))) {
             jobs.put(job.id(), answer.booking(), job.version(), "time of job " + job.id());
         }
+    }
+
+    /** More work than planned holds technician and bay for longer; the board then shows who stands in its way. */
+    @EventListener
+    void moreWork(Cards.MoreWork event) {
+        lasts(jobs.get(event.jobId()));
+    }
+
+    private void lasts(Job job) {
+        if (job.stage() != JobStage.UNDER_WAY) {
+            return;
+        }
+        int minutes = jobs.outline(job).minutes() + cards.state(job).moreMinutes();
+        job.booking().flatMap(b -> cases.end(b, minutes)).ifPresent(end -> jobs.lasts(job.id(), end));
     }
 
     /** A change of several jobs at once, to be made whole or not at all. */

@@ -230,7 +230,7 @@ class EstimateController {
                                 l.lowMinor(),
                                 l.likelyMinor(),
                                 l.highMinor(),
-                                l.kind() == Estimate.Kind.ITEM,
+                                l.kind().isAnswered(),
                                 Optional.ofNullable(standing.get(l.code()))
                                         .filter(s -> !s.isOpen())
                                         .flatMap(s -> Optional.ofNullable(last.get(l.code())))

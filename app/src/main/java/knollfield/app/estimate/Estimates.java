@@ -24,6 +24,7 @@ import knollfield.core.due.JobStage;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import knollfield.core.estimate.EstimateRates;
+import knollfield.core.jobcard.CardEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -72,7 +73,20 @@ public class Estimates {
         Workshop workshop = settings.get();
         EstimateRates rates =
                 workshop.rates(jobs.timeFactor(job.familyCode()), job.scope().toolHireMinor());
-        return Estimate.of(jobs.bundle(job), job.scope().ownerSupplied(), rates);
+        return Estimate.of(jobs.bundle(job), job.scope().ownerSupplied(), rates, more(job));
+    }
+
+    private List<Estimate.More> more(Job job) {
+        return job.stage() != JobStage.UNDER_WAY
+                ? List.of()
+                : cards.state(job).moreWork().entrySet().stream()
+                        .map(e -> more(e.getKey(), e.getValue()))
+                        .toList();
+    }
+
+    private static Estimate.More more(long entry, CardEvent.Contingency told) {
+        String what = told.part().isBlank() ? told.what() : told.what() + ", " + told.part();
+        return new Estimate.More(entry, what, told.minutes(), told.partMinor());
     }
 
     /** How far the owner's consent to a job has come. */
@@ -204,13 +218,17 @@ public class Estimates {
                         "The estimate was valid until %s; make a new one.".formatted(stored.validUntil()))
                 .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.");
         for (String code : said.lines()) {
-            Optional<Estimate.Line> line = item(stored, code);
+            Optional<Estimate.Line> line = answerable(stored, code);
             checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
             line.ifPresent(l -> Consent.lacks(
                             l, jobs.purpose(job).contains(code), said.answer(), said.warning(), said.signed())
                     .forEach(lack -> checks.that(false, POINTERS.getOrDefault(lack.field(), "/lines"), lack.words())));
         }
         Set<String> awaited = cards.awaiting(job);
+        checks.that(
+                !left || said.lines().stream().noneMatch(l -> l.startsWith(Estimate.MORE)),
+                "/lines",
+                "What broke has to be put right before the engine closes; its price can be agreed, not the work left.");
         checks.that(
                 !left
                         || job.stage() != JobStage.UNDER_WAY
@@ -221,7 +239,7 @@ public class Estimates {
         cards.ownerAnswered(jobId, Set.copyOf(said.lines()), !left);
         String by = current.get().name();
         for (String code : said.lines()) {
-            Estimate.Line line = item(stored, code).orElseThrow();
+            Estimate.Line line = answerable(stored, code).orElseThrow();
             repository.addConsent(
                     jobId,
                     stored.id(),
@@ -294,6 +312,12 @@ public class Estimates {
                 .filter(c -> c.answer() == Consent.Answer.LEFT)
                 .map(Consent::lineCode)
                 .forEach(asked.told()::add);
+    }
+
+    private static Optional<Estimate.Line> answerable(StoredEstimate stored, String code) {
+        return stored.estimate().lines().stream()
+                .filter(l -> l.kind().isAnswered() && l.code().equals(code))
+                .findFirst();
     }
 
     private static Optional<Estimate.Line> item(StoredEstimate stored, String code) {

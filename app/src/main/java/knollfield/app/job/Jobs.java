@@ -401,6 +401,27 @@ public class Jobs {
         events.publishEvent(new JobPlaced(jobId, job.vehicleId(), job.booking(), place));
     }
 
+    /**
+     * A job at the bench takes longer, or less long, than it was booked for.
+     *
+     * @param end of its work on the board
+     */
+    @Transactional
+    public void lasts(long jobId, LocalDateTime end) {
+        Job job = get(jobId);
+        Optional<Job.Booking> now =
+                job.booking().map(b -> new Job.Booking(b.technicianId(), b.bayId(), b.start(), end, b.promised()));
+        if (job.stage() != JobStage.UNDER_WAY || now.equals(job.booking())) {
+            return;
+        }
+        save(job.with(JobStage.UNDER_WAY, now), job);
+        log.write(
+                job.vehicleId(),
+                "time of job " + jobId,
+                job.booking().map(Jobs::words).orElse(""),
+                now.map(Jobs::words).orElse(""));
+    }
+
     private static String words(Job.Booking b) {
         return b.start() + " to " + b.end() + (b.promised() ? ", promised" : "");
     }

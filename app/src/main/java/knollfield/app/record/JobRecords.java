@@ -362,7 +362,8 @@ public class JobRecords {
                 .forEach(f ->
                         lines.add(new Line(f.urgent() ? "Follow-up, urgent" : "Follow-up", f.what(), "", f.urgent())));
         Workshop workshop = settings.get();
-        card.noted(CardEvent.Contingency.class)
+        card.moreWork()
+                .values()
                 .forEach(c -> lines.add(new Line(
                         "Not planned",
                         "%s, %d min%s"

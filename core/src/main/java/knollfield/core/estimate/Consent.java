@@ -114,7 +114,7 @@ public record Consent(
     public static List<OfLine> standing(Estimate estimate, Collection<Consent> oldestFirst) {
         List<OfLine> lines = new ArrayList<>();
         for (Estimate.Line line : estimate.lines()) {
-            if (line.kind() != Estimate.Kind.ITEM) {
+            if (!line.kind().isAnswered()) {
                 continue;
             }
             Optional<Consent> newest = oldestFirst.stream()

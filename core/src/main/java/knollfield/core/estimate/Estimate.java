@@ -25,13 +25,38 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
     /** Code of the line for the hire of tools. */
     public static final String TOOL_HIRE = "_tools";
 
+    /** What the codes of lines for {@link More} work begin with; its number follows. */
+    public static final String MORE = "_more-";
+
     /** What a line is for. */
     public enum Kind {
         ITEM,
         FOLLOWS,
         SHARED_WORK,
         CONSUMABLES,
-        TOOL_HIRE
+        TOOL_HIRE,
+        /** Nobody planned it, and the bench told of it. */
+        MORE_WORK;
+
+        /** The owner is asked about it by itself. */
+        public boolean isAnswered() {
+            return this == ITEM || this == MORE_WORK;
+        }
+    }
+
+    /**
+     * Work that came up at the bench.
+     *
+     * @param number that tells it from the others of its job, and stays
+     * @param what in words
+     * @param minutes as told, above zero; no book time, so that no factor applies
+     * @param partsMinor before tax, zero or more
+     */
+    public record More(long number, String what, int minutes, long partsMinor) {
+        private Line line(EstimateRates rates) {
+            long price = partsMinor + Math.round(minutes * rates.labourRateMinor() / 60.0);
+            return new Line(MORE + number, what, Kind.MORE_WORK, true, minutes, partsMinor, price, price, price, false);
+        }
     }
 
     /**
@@ -60,6 +85,12 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
 
     /** What {@code bundle} costs by {@code rates}. */
     public static Estimate of(Bundle bundle, java.util.Set<String> ownerSupplied, EstimateRates rates) {
+        return of(bundle, ownerSupplied, rates, List.of());
+    }
+
+    /** What {@code bundle} and {@code more} cost by {@code rates}. */
+    public static Estimate of(
+            Bundle bundle, java.util.Set<String> ownerSupplied, EstimateRates rates, List<More> more) {
         List<Line> lines = new ArrayList<>();
         int shared = bundle.labour().sharedMinutes();
         if (shared > 0) {
@@ -95,6 +126,7 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
             lines.add(line(
                     TOOL_HIRE, "Hire of locking tools", Kind.TOOL_HIRE, true, 0, rates.toolHireMinor(), false, rates));
         }
+        more.forEach(m -> lines.add(m.line(rates)));
         long likely = lines.stream().mapToLong(Line::likelyMinor).sum();
         return new Estimate(
                 lines,

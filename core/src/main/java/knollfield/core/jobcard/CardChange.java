@@ -574,7 +574,7 @@ final class CardChange {
         }
         if (!card.answers().containsKey(step.code())) {
             return RoutedCard.repaired(step)
-                    .map(joint -> whole(Operation.of(Verb.SHEARED, joint)))
+                    .map(joint -> whole(Operation.of(Verb.SHEARED, joint)).noted(entry))
                     .orElseThrow(() -> CardState.nothingToUndo(step.title()));
         }
         if (step.gate().isPresent()) {

@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
@@ -487,6 +489,30 @@ public record CardState(
                         .filter(Answer::deviation)
                         .map(a -> s.title() + ": " + a.words()))
                 .toList();
+    }
+
+    /** Work nobody planned, by the number of its entry; a stud that did not break after all is none. */
+    public SortedMap<Long, CardEvent.Contingency> moreWork() {
+        SortedMap<Long, CardEvent.Contingency> all = new TreeMap<>();
+        for (CardEntry entry : journal) {
+            if (entry.event() instanceof CardEvent.Contingency c) {
+                all.put(entry.seq(), c);
+            } else if (entry.event() instanceof CardEvent.Undone u) {
+                all.values()
+                        .removeIf(c -> c.joint()
+                                .filter(j -> u.step()
+                                        .equals(Operation.of(Verb.REPAIR, j).code()))
+                                .isPresent());
+            }
+        }
+        return all;
+    }
+
+    /** Minutes of {@link #moreWork()}. */
+    public int moreMinutes() {
+        return moreWork().values().stream()
+                .mapToInt(CardEvent.Contingency::minutes)
+                .sum();
     }
 
     /** Valve clearances are asked for, and every one was measured within its limits. */

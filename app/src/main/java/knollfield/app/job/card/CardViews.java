@@ -195,9 +195,7 @@ class CardViews {
                 family.interference(),
                 names(family, state.scope().items()),
                 state.plan().bookMinutes(),
-                state.noted(CardEvent.Contingency.class).stream()
-                        .mapToInt(CardEvent.Contingency::minutes)
-                        .sum(),
+                state.moreMinutes(),
                 worked(worked),
                 boxed(state.plan().turnsUntilPaintReturns()),
                 family.path().map(p -> PathView.of(p, family.drive())).orElse(null),
@@ -244,7 +242,7 @@ class CardViews {
                 state.noted(CardEvent.SideFinding.class).stream()
                         .map(f -> new SideView(f.words(), f.urgent()))
                         .toList(),
-                state.noted(CardEvent.Contingency.class).stream()
+                state.moreWork().values().stream()
                         .map(c -> new ContingencyView(c.step(), c.what(), c.minutes(), c.part(), c.partMinor()))
                         .toList(),
                 photos(job, state),

@@ -241,6 +241,9 @@ public class Cards {
         }
         findings(job, before, after);
         tellWaits(job, after);
+        if (after.moreMinutes() != before.moreMinutes()) {
+            events.publishEvent(new MoreWork(job.id()));
+        }
     }
 
     private void checkReading(Job job, OdometerRead reading) {
@@ -296,6 +299,9 @@ public class Cards {
      * @param told codes of items; filled by the listener
      */
     public record DeclinesAsked(long jobId, Set<String> told) {}
+
+    /** More work than planned was told at the bench, or taken back; told within the change. */
+    public record MoreWork(long jobId) {}
 
     /** A job was signed; told within the change. */
     public record JobSigned(long jobId) {}
@@ -484,7 +490,7 @@ public class Cards {
                 .workedMinutes()
                 .orElseGet(() -> worked(job, state).minutes());
         long parts = jobs.bundle(job).partsMinor()
-                + state.noted(CardEvent.Contingency.class).stream()
+                + state.moreWork().values().stream()
                         .mapToLong(CardEvent.Contingency::partMinor)
                         .sum();
         return minutes < 1 ? Optional.empty() : Optional.of(new Job.Actual(minutes, parts));

@@ -11,6 +11,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -24,6 +25,7 @@ import javax.imageio.ImageIO;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
+import knollfield.app.job.Jobs;
 import knollfield.app.job.Workbench;
 import knollfield.app.record.JobRecords;
 import knollfield.app.standins.Outside;
@@ -426,6 +428,73 @@ class CardApiTest {
                         .valueStream()
                         .map(u -> u.get("what").asString()))
                 .anyMatch(w -> w.endsWith("the old one went back, too wide"));
+    }
+
+    @Test
+    void moreWorkThanPlannedHoldsTheBayForLongerAndIsALineTheOwnerAnswers() {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        workUntil(
+                hedra,
+                job,
+                codes(card(hedra, job)).stream()
+                        .filter(c -> c.startsWith("compare:"))
+                        .findFirst()
+                        .orElseThrow());
+        JsonNode undoing = stepWithJoint(card(hedra, job));
+        LocalDateTime end = ends(job);
+        String stud = "\"type\": \"CONTINGENCY\", \"step\": \"%s\", \"words\": \"stud broke\", \"minutes\": 90, "
+                        .formatted(undoing.get("code").asString())
+                + "\"part\": \"stud\", \"partMinor\": 900, \"joint\": \"%s\""
+                        .formatted(undoing.get("joints").get(0).get("code").asString());
+        enter(hedra, job, stud).ok();
+        LocalDateTime later = ends(job);
+        assertThat(later).isAfter(end);
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"UNDO\", \"step\": \"repair:%s\""
+                                .formatted(
+                                        undoing.get("joints").get(0).get("code").asString()))
+                .ok();
+        assertThat(ends(job)).isEqualTo(end);
+        assertThat(card(hedra, job).get("contingencies")).isEmpty();
+        enter(hedra, job, stud).ok();
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"CONTINGENCY\", \"step\": \"%s\", \"words\": \"bracket bent\", \"minutes\": 31"
+                                .formatted(undoing.get("code").asString()))
+                .ok();
+        assertThat(ends(job)).isAfter(later);
+
+        String estimates = "/api/jobs/%d/estimates".formatted(job);
+        ines.post(estimates, "{}").ok();
+        List<JsonNode> lines = ines.get(estimates)
+                .ok()
+                .json()
+                .get("newest")
+                .get("lines")
+                .valueStream()
+                .filter(l -> l.get("kind").asString().equals("MORE_WORK"))
+                .toList();
+        assertThat(lines.stream().map(l -> l.get("name").asString()))
+                .containsExactly("stud broke, stud", "bracket bent");
+        assertThat(lines.stream().map(l -> l.get("minutes").asInt())).containsExactly(90, 31);
+        String said = """
+                {"lines": ["%s"], "answer": "%s", "saidBy": "Tamsin Orde", "on": "%s", "how": "PHONE",
+                 "warning": "told", "signed": true}""";
+        String code = lines.get(0).get("code").asString();
+        assertThat(ines.post(estimates + "/1/consents", said.formatted(code, "LEFT", Given.TODAY))
+                        .errorAt("/lines"))
+                .contains("put right");
+        ines.post(estimates + "/1/consents", said.formatted(code, "AGREED", Given.TODAY))
+                .ok();
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+    }
+
+    private LocalDateTime ends(long job) {
+        return SERVER.bean(Jobs.class).get(job).booking().orElseThrow().end();
     }
 
     @Test
