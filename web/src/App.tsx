@@ -27,6 +27,7 @@ const Needs = lazy(() => import('./features/stores/Needs'));
 const Orders = lazy(() => import('./features/stores/Orders'));
 const ToolSets = lazy(() => import('./features/stores/ToolSets'));
 const Parts = lazy(() => import('./features/stores/Parts'));
+const Recall = lazy(() => import('./features/recall/Recall'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const CalculatorsPage = lazy(() => import('./features/calculators/CalculatorsPage'));
 const Practice = lazy(() => import('./features/practice/Practice'));
@@ -101,6 +102,7 @@ const router = createBrowserRouter([
       { path: '/password', element: <OwnPassword /> },
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/practice', element: <Practice /> },
+      { path: '/recall', element: <Recall /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/new', element: <NewEngine /> },
       { path: '/engines/:code', element: <Engine /> },

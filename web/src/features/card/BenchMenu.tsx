@@ -31,6 +31,7 @@ const MENU: { sheet: Sheet; title: string; hint: string }[] = [
     title: 'The old part goes back',
     hint: 'the new one is the wrong one',
   },
+  { sheet: 'batch', title: 'Batch of a new part', hint: 'as printed on it: for a recall' },
   { sheet: 'side', title: 'Side finding', hint: 'not this job: becomes a follow-up' },
   { sheet: 'wait', title: 'The job waits', hint: 'parts, delivery, owner, next day' },
   { sheet: 'hand-over', title: 'Hand over', hint: 'to another technician' },
@@ -112,6 +113,7 @@ export function BenchMenu({
       {sheet === 'goes-back' && (
         <GoesBack card={card} busy={bench.busy} onSend={(e) => void done(e)} />
       )}
+      {sheet === 'batch' && <Batch card={card} busy={bench.busy} onSend={(e) => void done(e)} />}
       {sheet === 'recheck' && <Recheck busy={bench.busy} onSend={(e) => void done(e)} />}
       {sheet === 'picture' && step && (
         <PictureForm
@@ -371,6 +373,31 @@ function GoesBack({ card, busy, onSend }: FormProps & { card: Card }) {
         onClick={() => onSend({ type: 'GOES_BACK', item, words })}
       >
         The old one goes back
+      </button>
+    </>
+  );
+}
+
+function Batch({ card, busy, onSend }: FormProps & { card: Card }) {
+  const [item, setItem] = useState<string>();
+  const [batch, setBatch] = useState('');
+  return (
+    <>
+      <Choices
+        options={card.batches.map(
+          (i) => [i.code, i.batch ? `${i.name}: ${i.batch}` : i.name] as const,
+        )}
+        chosen={item}
+        onChoose={setItem}
+      />
+      <label htmlFor="batch">Batch, as printed on the part</label>
+      <input id="batch" value={batch} maxLength={60} onChange={(e) => setBatch(e.target.value)} />
+      <button
+        className="bench-button action wide"
+        disabled={busy || !item || batch.trim() === ''}
+        onClick={() => onSend({ type: 'BATCH', item, words: batch })}
+      >
+        Note it
       </button>
     </>
   );

@@ -101,6 +101,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     offers: [],
     awaiting: [],
     mayGoBack: [],
+    batches: [],
     corrections: [],
     cautions: [],
     ...part,

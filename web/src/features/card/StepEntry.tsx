@@ -136,37 +136,45 @@ function Look({ step, busy, onSend }: Props) {
       ...(also.length > 0 ? { also } : {}),
     });
   };
+  const [usual, ...others] = step.results;
   return (
-    <div className="choices">
-      {step.results.map((r, i) => (
-        <button
-          key={r.words}
-          className={
-            i === 0
-              ? 'bench-button action wide'
-              : `bench-button wide${seen.includes(r.words) ? ' on' : ''}`
-          }
-          aria-pressed={several && i > 0 ? seen.includes(r.words) : undefined}
-          disabled={busy || (i === 0 && seen.length > 0)}
-          onClick={() =>
-            several && i > 0
-              ? setSeen(
-                  seen.includes(r.words) ? seen.filter((s) => s !== r.words) : [...seen, r.words],
-                )
-              : answer([r.words])
-          }
-        >
-          {r.words}
-        </button>
-      ))}
-      {several && (
+    <div className={several ? 'choices several' : 'choices'}>
+      {usual && (
         <button
           className="bench-button action wide"
-          disabled={busy || seen.length === 0}
-          onClick={() => answer(seen)}
+          disabled={busy || seen.length > 0}
+          onClick={() => answer([usual.words])}
         >
-          {seen.length > 1 ? `Enter these ${seen.length}` : 'Enter what was found'}
+          {usual.words}
         </button>
+      )}
+      <div className={several ? 'results' : 'choices'}>
+        {others.map(({ words }) => (
+          <button
+            key={words}
+            className={`bench-button wide${seen.includes(words) ? ' on' : ''}`}
+            aria-pressed={several ? seen.includes(words) : undefined}
+            disabled={busy}
+            onClick={() =>
+              several
+                ? setSeen(seen.includes(words) ? seen.filter((s) => s !== words) : [...seen, words])
+                : answer([words])
+            }
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {several && (
+        <div className="send">
+          <button
+            className="bench-button action wide"
+            disabled={busy || seen.length === 0}
+            onClick={() => answer(seen)}
+          >
+            {seen.length > 1 ? `Enter these ${seen.length}` : 'Enter what was found'}
+          </button>
+        </div>
       )}
     </div>
   );

@@ -7,6 +7,7 @@ export type Sheet =
   | 'side'
   | 'more-work'
   | 'goes-back'
+  | 'batch'
   | 'picture'
   | 'recheck'
   | 'calculators';

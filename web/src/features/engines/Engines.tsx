@@ -17,11 +17,14 @@ export default function Engines() {
     <div className="page engines">
       <div className="page-head">
         <h1>Engines</h1>
-        {me.manages && (
-          <Link className="button" to="/engines/new">
-            New family
-          </Link>
-        )}
+        <span className="head-links">
+          {me.desk && <Link to="/recall">Recall: who has it</Link>}
+          {me.manages && (
+            <Link className="button" to="/engines/new">
+              New family
+            </Link>
+          )}
+        </span>
       </div>
       <ProblemNote error={error} retry={() => refetch()} />
       {families?.length === 0 && (

@@ -3,6 +3,7 @@ package knollfield.app.aftercare;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
@@ -47,6 +48,29 @@ public class Aftercare {
                     current.get().name());
             log.write(vehicleId, "follow-up", "", f.words().strip());
         }
+    }
+
+    /**
+     * A follow-up that no card left, such as one of a recall; the same one that is open already is not made again.
+     *
+     * @param jobId the job it speaks of
+     * @return whether it was made
+     */
+    @Transactional
+    public boolean followUp(long vehicleId, Optional<Long> jobId, String what, boolean urgent) {
+        boolean open = followUps(vehicleId).stream()
+                .anyMatch(f -> f.closed().isEmpty() && f.what().equals(what.strip()));
+        if (!open) {
+            repository.addFollowUp(
+                    vehicleId,
+                    jobId.orElse(null),
+                    what.strip(),
+                    urgent,
+                    clock.today(),
+                    current.get().name());
+            log.write(vehicleId, "follow-up", "", what.strip());
+        }
+        return !open;
     }
 
     public List<StoredRecheck> rechecks(long vehicleId) {

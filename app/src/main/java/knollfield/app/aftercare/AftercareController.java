@@ -42,9 +42,10 @@ class AftercareController {
             @Nullable ClosedView done,
             int version) {}
 
+    /** @param jobId the job it was found at; null for one of a recall without a job of ours */
     record FollowUpView(
             long id,
-            long jobId,
+            @Nullable Long jobId,
             String what,
             boolean urgent,
             LocalDate notedOn,
@@ -70,7 +71,7 @@ class AftercareController {
                 aftercare.followUps(id).stream()
                         .map(f -> new FollowUpView(
                                 f.id(),
-                                f.jobId(),
+                                f.jobId().orElse(null),
                                 f.what(),
                                 f.urgent(),
                                 f.notedOn(),

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -31,7 +32,7 @@ class AftercareRepository {
                 .update();
     }
 
-    void addFollowUp(long vehicleId, long jobId, String what, boolean urgent, LocalDate on, String by) {
+    void addFollowUp(long vehicleId, @Nullable Long jobId, String what, boolean urgent, LocalDate on, String by) {
         jdbc.sql("""
                         INSERT INTO follow_up (vehicle_id, job_id, what, urgent, noted_on, noted_by)
                         VALUES (:vehicle, :job, :what, :urgent, :on, :by)
@@ -81,7 +82,7 @@ class AftercareRepository {
                 .query((rs, row) -> new FollowUp(
                         rs.getLong("id"),
                         rs.getLong("vehicle_id"),
-                        rs.getLong("job_id"),
+                        Optional.ofNullable(rs.getObject("job_id", Long.class)),
                         rs.getString("what"),
                         rs.getBoolean("urgent"),
                         rs.getObject("noted_on", LocalDate.class),

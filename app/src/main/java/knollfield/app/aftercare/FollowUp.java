@@ -6,12 +6,13 @@ import java.util.Optional;
 /**
  * Something found beside a job that somebody should see to.
  *
+ * @param jobId the job it was found at; empty for one of a recall without a job of ours
  * @param closed empty until it is settled
  */
 public record FollowUp(
         long id,
         long vehicleId,
-        long jobId,
+        Optional<Long> jobId,
         String what,
         boolean urgent,
         LocalDate notedOn,

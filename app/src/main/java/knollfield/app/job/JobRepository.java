@@ -40,7 +40,7 @@ public class JobRepository {
         this.json = json;
     }
 
-    Optional<Job> find(long id) {
+    public Optional<Job> find(long id) {
         return jdbc.sql(SELECT + " WHERE id = :id")
                 .param("id", id)
                 .query(this::job)

@@ -186,9 +186,12 @@ public class JobRecords {
             if (renewed.contains(item.code())) {
                 lines.add(new Line(
                         item.name(),
-                        "renewed, part %s, %s"
+                        "renewed, part %s%s, %s"
                                 .formatted(
                                         jobs.fittedPart(job, item),
+                                        Optional.ofNullable(card.batches().get(item.code()))
+                                                .map(b -> ", batch " + b)
+                                                .orElse(""),
                                         job.scope().ownerSupplied().contains(item.code())
                                                 ? "brought by the owner"
                                                 : "supplied by the workshop"),
@@ -358,7 +361,7 @@ public class JobRecords {
                 .forEach(f -> lines.add(new Line(
                         "Found", f.kind().words() + (f.words().isBlank() ? "" : ": " + f.words()), f.by(), false)));
         aftercare.followUps(job.vehicleId()).stream()
-                .filter(f -> f.jobId() == job.id())
+                .filter(f -> f.jobId().equals(Optional.of(job.id())))
                 .forEach(f ->
                         lines.add(new Line(f.urgent() ? "Follow-up, urgent" : "Follow-up", f.what(), "", f.urgent())));
         Workshop workshop = settings.get();

@@ -108,7 +108,7 @@ class Story {
                 .followUps(vehicleId)
                 .forEach(f -> story.add(new Chapter(
                         f.notedOn(),
-                        "Found beside the job: %s%s"
+                        "To follow up: %s%s"
                                 .formatted(
                                         f.what(),
                                         f.closed()
@@ -117,7 +117,7 @@ class Story {
                                                 .orElse("; still open.")),
                         Proof.SEEN,
                         f.notedBy(),
-                        Optional.of(f.jobId()))));
+                        f.jobId())));
         story.sort(Comparator.comparing(Chapter::on).reversed());
         return story;
     }

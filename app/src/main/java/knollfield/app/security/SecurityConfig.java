@@ -72,6 +72,8 @@ class SecurityConfig {
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers("/api/jobs/**")
                         .hasAnyRole(MANAGER, DESK)
+                        .requestMatchers("/api/recall/**")
+                        .hasAnyRole(MANAGER, DESK)
                         .requestMatchers("/api/board/feeds/**")
                         .hasRole(MANAGER)
                         .requestMatchers(GET, "/api/board/**", "/api/stores/**")

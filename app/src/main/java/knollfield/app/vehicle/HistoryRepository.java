@@ -30,7 +30,7 @@ class HistoryRepository {
             FROM reading
             """;
     private static final String RENEWALS = """
-            SELECT vehicle_id, item_code, renewed_on, km, grade, part, better_part, job_id, entered_by
+            SELECT vehicle_id, item_code, renewed_on, km, grade, part, batch, better_part, job_id, entered_by
             FROM renewal
             """;
     private static final String EVIDENCE = """
@@ -131,8 +131,9 @@ class HistoryRepository {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO renewal
-                            (vehicle_id, item_code, renewed_on, km, grade, part, better_part, job_id, entered_by, entered_at)
-                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :better, :job, :by, :at)
+                            (vehicle_id, item_code, renewed_on, km, grade, part, batch, better_part, job_id, entered_by,
+                             entered_at)
+                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :batch, :better, :job, :by, :at)
                         """)
                 .param("vehicle", vehicleId)
                 .param("item", r.itemCode())
@@ -140,6 +141,7 @@ class HistoryRepository {
                 .param("km", r.km())
                 .param("grade", r.grade().name())
                 .param("part", r.part())
+                .param("batch", r.batch())
                 .param("better", r.betterPart())
                 .param("job", r.jobId().orElse(null))
                 .param("by", r.enteredBy())
@@ -309,6 +311,7 @@ class HistoryRepository {
                     rs.getInt("km"),
                     ClockStart.Grade.valueOf(rs.getString("grade")),
                     rs.getString("part"),
+                    rs.getString("batch"),
                     rs.getBoolean("better_part"),
                     Optional.ofNullable(rs.getObject("job_id", Long.class)),
                     rs.getString("entered_by")));

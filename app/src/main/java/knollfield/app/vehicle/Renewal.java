@@ -8,6 +8,7 @@ import knollfield.core.due.ClockStart;
  * An item renewed.
  *
  * @param part what was fitted; may be empty
+ * @param batch as printed on it; empty where nobody read it
  * @param betterPart it was the part without the known weakness
  * @param jobId the job that did it, where it was one of ours
  */
@@ -17,6 +18,21 @@ public record Renewal(
         int km,
         ClockStart.Grade grade,
         String part,
+        String batch,
         boolean betterPart,
         Optional<Long> jobId,
-        String enteredBy) {}
+        String enteredBy) {
+
+    /** Whose batch nobody read. */
+    public Renewal(
+            String itemCode,
+            LocalDate date,
+            int km,
+            ClockStart.Grade grade,
+            String part,
+            boolean betterPart,
+            Optional<Long> jobId,
+            String enteredBy) {
+        this(itemCode, date, km, grade, part, "", betterPart, jobId, enteredBy);
+    }
+}

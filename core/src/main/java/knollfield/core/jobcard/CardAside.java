@@ -22,6 +22,8 @@ import knollfield.core.jobcard.CardRefused.Kind;
 /** What is entered beside the steps: waits, hand-overs, findings, pictures, what the owner says, and opened gates. */
 final class CardAside {
 
+    private static final int LONGEST_BATCH = 60;
+
     /** Longest words on a card, characters. */
     private static final int LONGEST = 400;
 
@@ -78,6 +80,15 @@ final class CardAside {
             }
             CardState noted = card.noted(entry);
             return Optional.of(e.joint().map(j -> sheared(noted, j)).orElse(noted));
+        } else if (event instanceof CardEvent.BatchRead e) {
+            words(e.batch(), true);
+            if (e.batch().strip().length() > LONGEST_BATCH) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "A batch has at most %d characters.".formatted(LONGEST_BATCH));
+            }
+            if (!card.scope().items().contains(e.item())) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "This card does not renew %s.".formatted(e.item()));
+            }
+            return Optional.of(card.noted(entry));
         } else if (event instanceof PhotoTaken e) {
             words(e.caption(), false);
             known(e.step());

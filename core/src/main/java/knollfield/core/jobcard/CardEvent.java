@@ -213,6 +213,14 @@ public sealed interface CardEvent {
      */
     record GoesBack(String item, String why) implements CardEvent {}
 
+    /**
+     * The batch of a part, as it is printed on it.
+     *
+     * @param item code of an item the job renews
+     * @param batch 1 to 60 characters
+     */
+    record BatchRead(String item, String batch) implements CardEvent {}
+
     /** Items added at the bench; they wait for the owner. */
     record Widened(Set<String> items) implements CardEvent {
         public Widened {

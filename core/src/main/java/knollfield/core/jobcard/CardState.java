@@ -491,6 +491,14 @@ public record CardState(
                 .toList();
     }
 
+    /** Batches read off new parts, by item; the last one counts. */
+    public Map<String, String> batches() {
+        Map<String, String> all = new HashMap<>();
+        noted(CardEvent.BatchRead.class)
+                .forEach(e -> all.put(e.item(), e.batch().strip()));
+        return all;
+    }
+
     /** Work nobody planned, by the number of its entry; a stud that did not break after all is none. */
     public SortedMap<Long, CardEvent.Contingency> moreWork() {
         SortedMap<Long, CardEvent.Contingency> all = new TreeMap<>();

@@ -53,6 +53,7 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(CardEntryIn.FoundEntry.class),
     @JsonSubTypes.Type(CardEntryIn.SideFindingEntry.class),
     @JsonSubTypes.Type(CardEntryIn.ContingencyEntry.class),
+    @JsonSubTypes.Type(CardEntryIn.BatchEntry.class),
     @JsonSubTypes.Type(CardEntryIn.GoesBackEntry.class),
     @JsonSubTypes.Type(CardEntryIn.RecheckEntry.class),
     @JsonSubTypes.Type(CardEntryIn.CompleteEntry.class)
@@ -454,6 +455,19 @@ public sealed interface CardEntryIn {
                     text(part),
                     Objects.requireNonNullElse(partMinor, 0L),
                     Optional.ofNullable(joint));
+        }
+    }
+
+    /** @param words the batch as printed on the part */
+    @JsonTypeName("BATCH")
+    record BatchEntry(
+            String clientKey,
+            long basedOn,
+            @Nullable String item,
+            @Nullable String words) implements CardEntryIn {
+        @Override
+        public CardEvent event(CardEvent.Fixed fixed) {
+            return new CardEvent.BatchRead(need(item, "/item"), text(words));
         }
     }
 

@@ -90,6 +90,9 @@ class CardViews {
 
     record SideView(String words, boolean urgent) {}
 
+    /** @param batch of the new part; null where nobody has read it */
+    record PartBatch(String code, String name, @Nullable String batch) {}
+
     record ContingencyView(String step, String what, int minutes, String part, long partMinor) {}
 
     record PhotoView(long id, String step, String caption, int width, int height, String by, Instant at) {}
@@ -152,6 +155,7 @@ class CardViews {
             List<OfferedLine> offers,
             List<AwaitedLine> awaiting,
             List<AwaitedLine> mayGoBack,
+            List<PartBatch> batches,
             List<CorrectionView> corrections,
             @Nullable ReworkView rework,
             List<String> cautions,
@@ -252,6 +256,10 @@ class CardViews {
                 offers(job, state),
                 lines(family, state.scope().awaiting()),
                 lines(family, state.mayGoBack()),
+                lines(family, state.scope().items()).stream()
+                        .map(i -> new PartBatch(
+                                i.code(), i.name(), state.batches().get(i.code())))
+                        .toList(),
                 corrections.since(job, state).stream()
                         .map(d -> new CorrectionView(d.step().orElse(null), d.words()))
                         .toList(),

@@ -411,6 +411,7 @@ public class Cards {
                     r.start().km(),
                     r.start().grade(),
                     builds.fitted(job, r.item()),
+                    state.batches().getOrDefault(r.item().code(), ""),
                     true,
                     Optional.of(job.id()),
                     by);

@@ -498,6 +498,58 @@ class CardApiTest {
     }
 
     @Test
+    void aSignedJobIsFoundByBatchByItsJointsValueAndByTheVersionOfTheBook() {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        enterBatch(job, "belt", " B-2207 ").ok();
+        enterBatch(job, "belt", "B-2208").ok();
+        enterBatch(job, "no-such", "B-2208").problem(422, "card-refused");
+        enterBatch(job, "belt", "x".repeat(61)).problem(422, "card-refused");
+        workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+        JsonNode signed = ines.get("/api/jobs/" + job).json();
+        long vehicle = signed.get("vehicleId").asLong();
+
+        assertThat(recalled(recall("by=BATCH&q=b2208"))).containsExactly(vehicle);
+        assertThat(recall("by=BATCH&q=b2207")).isEmpty();
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().text()).contains("batch B-2208");
+
+        JsonNode choices = ines.get("/api/recall/choices?family=CAL-16").ok().json();
+        assertThat(choices.get("joints").valueStream().map(j -> j.get("code").asString()))
+                .contains("crank");
+        assertThat(choices.get("versions").get(0).asInt()).isEqualTo(1);
+        List<JsonNode> joint = recall("by=JOINT&family=CAL-16&joint=crank");
+        assertThat(recalled(joint)).contains(vehicle);
+        assertThat(joint.get(0).get("what").asString()).contains("the book then 130 N·m + 90°");
+        assertThat(recall("by=JOINT&family=CAL-16&joint=crank&newtonMetres=130"))
+                .hasSameSizeAs(joint);
+        assertThat(recall("by=JOINT&family=CAL-16&joint=crank&newtonMetres=128"))
+                .isEmpty();
+        assertThat(ines.get("/api/recall?by=JOINT&family=NONE&joint=crank").errorAt("/family"))
+                .contains("NONE");
+
+        assertThat(recalled(recall("by=BOOK&family=CAL-16&version=1"))).contains(vehicle);
+        assertThat(recall("by=BOOK&family=CAL-16&version=7")).isEmpty();
+        assertThat(ines.post("/api/recall/follow-ups", """
+                        {"targets": [{"vehicleId": %d, "jobId": %d}], "words": "look at it", "urgent": false}
+                        """.formatted(Given.vehicle(SERVER, ines, ""), job))
+                        .errorAt("/targets"))
+                .contains("not one of its vehicle");
+        hedra.get("/api/recall?by=BATCH&q=b2208").problem(403, "not-allowed");
+    }
+
+    private Client.Answer enterBatch(long job, String item, String batch) {
+        return enter(hedra, job, "\"type\": \"BATCH\", \"item\": \"%s\", \"words\": \"%s\"".formatted(item, batch));
+    }
+
+    private List<JsonNode> recall(String query) {
+        return ines.get("/api/recall?" + query).ok().json().valueStream().toList();
+    }
+
+    private static List<Long> recalled(List<JsonNode> rows) {
+        return rows.stream().map(r -> r.get("vehicleId").asLong()).toList();
+    }
+
+    @Test
     void aLookFindsSeveralThingsAtOnceAndEachIsOnTheRecordAndTheVehicleOnce() {
         long job = atTheBench("CAL-16", "", SIGNED);
         workUntil(hedra, job, "look");
