@@ -27,6 +27,7 @@ const Needs = lazy(() => import('./features/stores/Needs'));
 const Orders = lazy(() => import('./features/stores/Orders'));
 const ToolSets = lazy(() => import('./features/stores/ToolSets'));
 const Parts = lazy(() => import('./features/stores/Parts'));
+const FromPaper = lazy(() => import('./features/card/FromPaper'));
 const Recall = lazy(() => import('./features/recall/Recall'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const CalculatorsPage = lazy(() => import('./features/calculators/CalculatorsPage'));
@@ -103,6 +104,7 @@ const router = createBrowserRouter([
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/practice', element: <Practice /> },
       { path: '/recall', element: <Recall /> },
+      { path: '/jobs/:id/paper', element: <FromPaper /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/new', element: <NewEngine /> },
       { path: '/engines/:code', element: <Engine /> },

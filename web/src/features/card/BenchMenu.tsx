@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { minorOf } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
@@ -93,6 +94,13 @@ export function BenchMenu({
           >
             {here ? 'I leave it to the others' : 'I work on it too'}
           </button>
+          <p className="muted">
+            A day without tablets:{' '}
+            <a href={`/api/jobs/${card.jobId}/card/paper.pdf`} target="_blank" rel="noreferrer">
+              print the card
+            </a>
+            , and <Link to={`/jobs/${card.jobId}/paper`}>type it in afterwards</Link>.
+          </p>
           <NotedSoFar card={card} />
         </>
       )}

@@ -40,9 +40,11 @@ export default function Recall() {
   );
   const { data: rows, error, isFetching } = useQuery(recallQuery(asked));
   const named = by === 'PART' || by === 'BATCH';
+  const nm = numberOf(torque, 2);
+  const unread = torque.trim() !== '' && Number.isNaN(nm);
   const complete = named
     ? q.trim() !== ''
-    : family !== '' && (by === 'JOINT' ? joint !== '' : version !== undefined);
+    : family !== '' && (by === 'JOINT' ? joint !== '' && !unread : version !== undefined);
   return (
     <div className="page recall">
       <div className="page-head">
@@ -61,7 +63,7 @@ export default function Recall() {
             q,
             family: named ? '' : family,
             joint: by === 'JOINT' ? joint : '',
-            newtonMetres: by === 'JOINT' ? numberOf(torque) : undefined,
+            newtonMetres: by === 'JOINT' && torque.trim() !== '' ? nm : undefined,
             version: by === 'BOOK' ? version : undefined,
           });
         }}
@@ -132,8 +134,10 @@ export default function Recall() {
                   value={torque}
                   suffix="N·m"
                   placeholder="any"
+                  status={unread ? 'error' : undefined}
                   onChange={(e) => setTorque(e.target.value)}
                 />
+                {unread && <span className="field-note">This is not a figure.</span>}
               </Field>
             </>
           )}

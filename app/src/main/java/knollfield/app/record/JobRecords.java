@@ -225,17 +225,18 @@ public class JobRecords {
             }
         }
         answered(card, Step::movesOver)
-                .forEach(a -> lines.add(new Line("Small parts", a.answer().words(), by(a.answer()), false)));
+                .forEach(a -> lines.add(new Line("Small parts", a.answer().words(), by(a), false)));
         return lines;
     }
 
-    private record Answered(Step step, Answer answer) {}
+    /** @param onPaperBy who did it, where it was typed in from a printed card */
+    private record Answered(Step step, Answer answer, Optional<String> onPaperBy) {}
 
     private static List<Answered> answered(CardState card, java.util.function.Predicate<Step> which) {
         return card.plan().steps().stream()
                 .filter(which)
                 .flatMap(s -> Optional.ofNullable(card.answers().get(s.code())).stream()
-                        .map(a -> new Answered(s, a)))
+                        .map(a -> new Answered(s, a, card.onPaperBy(a.seq()))))
                 .toList();
     }
 
@@ -274,7 +275,7 @@ public class JobRecords {
                                 .formatted(
                                         a.answer().words(),
                                         t.spec().map(JobRecords::book).orElse("not on file")),
-                        by(a.answer()),
+                        by(a),
                         false));
             } else if (a.step().task() instanceof Task.Passes t) {
                 lines.add(new Line(
@@ -283,10 +284,10 @@ public class JobRecords {
                                 .formatted(
                                         a.answer().words(),
                                         t.spec().map(JobRecords::book).orElse("not on file")),
-                        by(a.answer()),
+                        by(a),
                         false));
             } else {
-                lines.add(new Line(a.step().title(), "ticked, not measured", by(a.answer()), false));
+                lines.add(new Line(a.step().title(), "ticked, not measured", by(a), false));
             }
         }
         return lines;
@@ -318,8 +319,7 @@ public class JobRecords {
     }
 
     private Line line(Answered a) {
-        return new Line(
-                a.step().title(), a.answer().words(), by(a.answer()), a.answer().deviation());
+        return new Line(a.step().title(), a.answer().words(), by(a), a.answer().deviation());
     }
 
     private List<Line> deviations(CardState card) {
@@ -462,7 +462,8 @@ public class JobRecords {
         return lines;
     }
 
-    private String by(Answer answer) {
-        return answer.by() + ", " + words.moment(answer.at());
+    private String by(Answered a) {
+        return a.onPaperBy().map(worked -> worked + " on paper, typed in by ").orElse("")
+                + a.answer().by() + ", " + words.moment(a.answer().at());
     }
 }

@@ -89,6 +89,9 @@ final class CardAside {
                 throw new CardRefused(Kind.WRONG_ANSWER, "This card does not renew %s.".formatted(e.item()));
             }
             return Optional.of(card.noted(entry));
+        } else if (event instanceof CardEvent.FromPaper e) {
+            words(e.workedBy(), true);
+            return Optional.of(card.noted(entry));
         } else if (event instanceof PhotoTaken e) {
             words(e.caption(), false);
             known(e.step());

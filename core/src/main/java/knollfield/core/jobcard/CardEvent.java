@@ -221,6 +221,14 @@ public sealed interface CardEvent {
      */
     record BatchRead(String item, String batch) implements CardEvent {}
 
+    /**
+     * What follows was written on a printed card and is typed in afterwards.
+     *
+     * @param workedBy who did the work
+     * @param entries how many of the entries after this one are meant, one or more
+     */
+    record FromPaper(String workedBy, int entries) implements CardEvent {}
+
     /** Items added at the bench; they wait for the owner. */
     record Widened(Set<String> items) implements CardEvent {
         public Widened {

@@ -491,6 +491,15 @@ public record CardState(
                 .toList();
     }
 
+    /** Who did the work that an entry typed in from paper tells of; empty for one made at the bench. */
+    public Optional<String> onPaperBy(long seq) {
+        return journal.stream()
+                .filter(e ->
+                        e.event() instanceof CardEvent.FromPaper p && seq > e.seq() && seq <= e.seq() + p.entries())
+                .map(e -> ((CardEvent.FromPaper) e.event()).workedBy())
+                .findFirst();
+    }
+
     /** Batches read off new parts, by item; the last one counts. */
     public Map<String, String> batches() {
         Map<String, String> all = new HashMap<>();

@@ -183,10 +183,10 @@ final class BeltKinds {
     private static Build sevenMarks() {
         Draft d = new Draft();
         for (String cam : List.of("ai", "ae", "bi", "be")) {
-            d.springs(
-                    cam,
-                    (cam.startsWith("a") ? "Left " : "Right ") + (cam.endsWith("i") ? "inlet" : "exhaust") + " cam");
-            d.wheel(cam + "w", "Wheel " + cam, cam, Wheel.Fit.KEYED, "");
+            String name =
+                    (cam.startsWith("a") ? "Left " : "Right ") + (cam.endsWith("i") ? "inlet" : "exhaust") + " cam";
+            d.springs(cam, name);
+            d.wheel(cam + "w", name + " wheel", cam, Wheel.Fit.KEYED, "");
         }
         d.wheel("crankw", "Crank wheel", "crank", Wheel.Fit.KEYED, "")
                 .position("seven", "All seven marks", 0)

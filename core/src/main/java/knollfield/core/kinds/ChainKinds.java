@@ -129,9 +129,11 @@ final class ChainKinds {
         for (String bank : List.of("a", "b")) {
             for (String cam : List.of("i", "e")) {
                 String code = "c" + bank + cam;
+                String name =
+                        (bank.equals("a") ? "Bank a, " : "Bank b, ") + (cam.equals("i") ? "inlet cam" : "exhaust cam");
                 d.shaft(
                         code,
-                        (bank.equals("a") ? "Bank a, " : "Bank b, ") + (cam.equals("i") ? "inlet cam" : "exhaust cam"),
+                        name,
                         Shaft.Role.CAM,
                         Shaft.WhenFree.STAYS,
                         s -> new Shaft(
@@ -144,7 +146,7 @@ final class ChainKinds {
                                 bank.equals("a"),
                                 bank.equals("b") ? List.of("b") : List.of(),
                                 0));
-                d.wheel(code + "w", "Wheel " + code, code, Wheel.Fit.KEYED, "");
+                d.wheel(code + "w", name + " wheel", code, Wheel.Fit.KEYED, "");
             }
         }
         d.wheel("crankw", "Crank wheel", "crank", Wheel.Fit.KEYED, "")

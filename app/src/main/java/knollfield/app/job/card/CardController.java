@@ -1,6 +1,7 @@
 package knollfield.app.job.card;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
@@ -28,13 +29,16 @@ class CardController {
     private final CardViews views;
     private final JobPictures pictures;
     private final EngineBayLabel label;
+    private final PaperCards paper;
 
-    CardController(Jobs jobs, Cards cards, CardViews views, JobPictures pictures, EngineBayLabel label) {
+    CardController(
+            Jobs jobs, Cards cards, CardViews views, JobPictures pictures, EngineBayLabel label, PaperCards paper) {
         this.jobs = jobs;
         this.cards = cards;
         this.views = views;
         this.pictures = pictures;
         this.label = label;
+        this.paper = paper;
     }
 
     /** @param items codes of what is added */
@@ -81,6 +85,24 @@ class CardController {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate())
                 .body(pictures.jpeg(id, photo));
+    }
+
+    /** @param workedBy who did what is typed in */
+    record FromPaperIn(String workedBy, List<CardEntryIn> entries) {}
+
+    /** The card as a PDF, for a day without tablets. */
+    @GetMapping(path = "/paper.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> paper(@PathVariable long id) {
+        return ResponseEntity.ok()
+                .header("Content-Disposition", "inline; filename=\"job-card-%d.pdf\"".formatted(id))
+                .body(paper.pdf(id));
+    }
+
+    /** Types in what was written on a printed card: all of it, or nothing. */
+    @PostMapping("/paper")
+    CardViews.CardView fromPaper(@PathVariable long id, @RequestBody FromPaperIn body) {
+        paper.typeIn(id, body.workedBy(), body.entries());
+        return views.view(jobs.get(id));
     }
 
     /** The engine-bay label as a PDF, to be written before its step is ticked, and again once the card is signed. */

@@ -140,7 +140,10 @@ final class StepViews {
                         : new AnswerView(
                                 answer.words(),
                                 answer.good(),
-                                answer.by(),
+                                state.onPaperBy(answer.seq())
+                                                .map(worked -> worked + " on paper, typed in by ")
+                                                .orElse("")
+                                        + answer.by(),
                                 answer.at(),
                                 answer.hint().orElse(null),
                                 answer.deviation()),

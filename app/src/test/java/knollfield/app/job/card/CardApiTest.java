@@ -550,6 +550,54 @@ class CardApiTest {
     }
 
     @Test
+    void aDayWithoutTabletsIsPrintedInOrderAndTypedInAtOnceOrNotAtAll() throws Exception {
+        long job = atTheBench("CAL-16", "", SIGNED);
+        JsonNode card = card(hedra, job);
+        try (PDDocument paper = Loader.loadPDF(
+                hedra.get("/api/jobs/%d/card/paper.pdf".formatted(job)).ok().bytes())) {
+            String text = new PDFTextStripper().getText(paper).replaceAll("\\s+", " ");
+            int at = 0;
+            for (JsonNode s : Workbench.steps(card).toList()) {
+                int found = text.indexOf(s.get("title").asString().substring(0, 12), at);
+                assertThat(found).as(s.get("title").asString()).isGreaterThan(0);
+                at = found;
+            }
+            assertThat(text)
+                    .contains("GATE, not past it before: Two turns by hand")
+                    .contains("Book: 130 N·m (95.9 lb·ft) + 90°")
+                    .contains("Odometer ____");
+        }
+
+        List<String> entries = new ArrayList<>();
+        Workbench.steps(card).filter(s -> !s.get("settled").asBoolean()).forEach(s -> {
+            int times = s.get("task").asString().equals("PASSES")
+                    ? s.get("pattern").get("passes").asInt()
+                    : 1;
+            for (int i = 0; i < times; i++) {
+                entries.add("{\"clientKey\": \"%s\", \"basedOn\": 0, \"step\": \"%s\", %s}"
+                        .formatted(UUID.randomUUID(), s.get("code").asString(), Workbench.goodAnswer(s)));
+            }
+        });
+        String body = "{\"workedBy\": \"Perran Loy\", \"entries\": [%s]}";
+        String url = "/api/jobs/%d/card/paper".formatted(job);
+        long seq = card.get("seq").asLong();
+        List<String> shuffled = new ArrayList<>(entries);
+        shuffled.add(0, shuffled.remove(shuffled.size() - 1));
+        hedra.post(url, body.formatted(String.join(",", shuffled))).problem(422, "gate-shut");
+        assertThat(card(hedra, job).get("seq").asLong()).isEqualTo(seq);
+        assertThat(hedra.post(url, body.formatted("")).errorAt("/entries")).contains("Nothing");
+        assertThat(hedra.post(url, body.formatted("{\"clientKey\": \"k\", \"basedOn\": 0, \"type\": \"COMPLETE\"}"))
+                        .errorAt("/entries"))
+                .contains("Only answers");
+
+        hedra.post(url, body.formatted(String.join(",", entries))).ok();
+        assertThat(card(hedra, job).path("nextStep").asString("none")).isEqualTo("none");
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"workedMinutes\": 300").ok();
+        assertThat(hedra.get("/api/jobs/%d/record".formatted(job)).ok().text())
+                .contains("Perran Loy on paper, typed in by Hedra Voss");
+    }
+
+    @Test
     void aLookFindsSeveralThingsAtOnceAndEachIsOnTheRecordAndTheVehicleOnce() {
         long job = atTheBench("CAL-16", "", SIGNED);
         workUntil(hedra, job, "look");
