@@ -186,6 +186,7 @@ class CardWorkTest {
         hands.press("Keep it");
         assertThat(page.locator(".pictures")).containsText("oil at the upper cover");
         hands.press("oil from the top");
+        hands.press("Enter what was found");
 
         // what was found is evidence, asks for a line, and only that line waits for the owner
         assertThat(page.locator(".findings")).containsText("Cam seals");
