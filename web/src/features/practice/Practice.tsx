@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Radio } from 'antd';
 import { Link } from 'react-router';
 import { TurningPath } from '../../drawing/TurningPath';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { enginesQuery } from '../engines/engineQueries';
+import { WhatNext } from './WhatNext';
 import { roundQuery, useMarks, type Answers, type Round } from './practiceQueries';
 
 const STEPS = [
@@ -20,7 +22,8 @@ export default function Practice() {
   const [family, setFamily] = useState('');
   const [seed, setSeed] = useState(() => Math.floor(Math.random() * 1_000_000));
   const code = family || families?.[0]?.code || '';
-  const round = useQuery({ ...roundQuery(code, seed), enabled: code !== '' });
+  const [next, setNext] = useState(false);
+  const round = useQuery({ ...roundQuery(code, seed), enabled: code !== '' && !next });
   return (
     <div className="page practice">
       <div className="page-head">
@@ -30,27 +33,43 @@ export default function Practice() {
         </Link>
       </div>
       <p className="hint">
-        On the drawn loop, never on a real job: nothing here is recorded. The scoring is the same
-        geometry that the cards use.
+        {next
+          ? 'On the card of any family, never on a real job: nothing here is recorded. The answers are the laws by which cards are proven.'
+          : 'On the drawn loop, never on a real job: nothing here is recorded. The scoring is the same geometry that the cards use.'}
       </p>
-      {families?.length === 0 && (
-        <p>No engine family with a drawing is on file yet; a drawing is typed in its book.</p>
+      <Radio.Group
+        aria-label="What to practise"
+        value={next}
+        options={[
+          { value: false, label: 'The loop and its marks' },
+          { value: true, label: 'What comes next' },
+        ]}
+        onChange={(e) => setNext(e.target.value as boolean)}
+      />
+      {next ? (
+        <WhatNext />
+      ) : (
+        <>
+          {families?.length === 0 && (
+            <p>No engine family with a drawing is on file yet; a drawing is typed in its book.</p>
+          )}
+          <div className="practice-choice">
+            <label htmlFor="practice-family">Engine family</label>
+            <select id="practice-family" value={code} onChange={(e) => setFamily(e.target.value)}>
+              {families?.map((f) => (
+                <option key={f.code} value={f.code}>
+                  {f.name}
+                </option>
+              ))}
+            </select>
+            <button className="action" onClick={() => setSeed(seed + 1)}>
+              Another round
+            </button>
+          </div>
+          <ProblemNote error={error ?? round.error} retry={() => round.refetch()} />
+          {round.data && <OneRound key={`${code} ${seed}`} round={round.data} />}
+        </>
       )}
-      <div className="practice-choice">
-        <label htmlFor="practice-family">Engine family</label>
-        <select id="practice-family" value={code} onChange={(e) => setFamily(e.target.value)}>
-          {families?.map((f) => (
-            <option key={f.code} value={f.code}>
-              {f.name}
-            </option>
-          ))}
-        </select>
-        <button className="action" onClick={() => setSeed(seed + 1)}>
-          Another round
-        </button>
-      </div>
-      <ProblemNote error={error ?? round.error} retry={() => round.refetch()} />
-      {round.data && <OneRound key={`${code} ${seed}`} round={round.data} />}
     </div>
   );
 }

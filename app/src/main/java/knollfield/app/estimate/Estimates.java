@@ -77,7 +77,7 @@ public class Estimates {
     }
 
     private List<Estimate.More> more(Job job) {
-        return job.stage() != JobStage.UNDER_WAY
+        return job.stage() != JobStage.UNDER_WAY && job.stage() != JobStage.DONE
                 ? List.of()
                 : cards.state(job).moreWork().entrySet().stream()
                         .map(e -> more(e.getKey(), e.getValue()))

@@ -9,6 +9,8 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.jobcard.Step;
+import knollfield.core.jobcard.WhatNext;
 import knollfield.core.practice.Exercise;
 import knollfield.core.practice.Marks;
 import org.jspecify.annotations.Nullable;
@@ -109,6 +111,68 @@ class PracticeController {
                 marks.parts().stream()
                         .map(p -> new RoundPart(p.name(), p.points(), Marks.MOST, p.words()))
                         .toList());
+    }
+
+    record NextMove(String code, String title) {}
+
+    /** @param done titles of what is done so far, in order */
+    record NextQuestion(String family, String name, long seed, List<String> done, List<NextMove> choices) {}
+
+    record NextAnswer(String family, long seed, String choice) {}
+
+    record LawBroken(int law, String name, String words) {}
+
+    /**
+     * @param broken what it would break, the nearest first
+     * @param may titles of the choices that may be done now
+     * @param why the card has its own next step there; null where none is told
+     */
+    record NextMarks(
+            boolean right,
+            List<LawBroken> broken,
+            List<String> may,
+            @Nullable String why) {}
+
+    /** What comes next on a family's card, as {@code seed} asks. */
+    @GetMapping("/{family}/next")
+    NextQuestion next(@PathVariable String family, @RequestParam long seed) {
+        EngineFamily engine = engine(family);
+        WhatNext question = question(engine, seed);
+        return new NextQuestion(
+                engine.code(),
+                engine.name(),
+                seed,
+                question.done().stream().map(Step::title).toList(),
+                question.choices().stream()
+                        .map(s -> new NextMove(s.code(), s.title()))
+                        .toList());
+    }
+
+    /** The dry run's answer. */
+    @PostMapping("/next")
+    NextMarks next(@RequestBody NextAnswer a) {
+        WhatNext.Verdict verdict = question(engine(a.family()), a.seed())
+                .answer(a.choice())
+                .orElseThrow(() -> new InvalidInput("/choice", "The question has no such answer."));
+        return new NextMarks(
+                verdict.right(),
+                verdict.breaches().stream()
+                        .map(b -> new LawBroken(
+                                b.laws().get(0).number(), b.laws().get(0).words(), b.words()))
+                        .distinct()
+                        .limit(3)
+                        .toList(),
+                verdict.may().stream().map(Step::title).toList(),
+                verdict.may().stream()
+                        .flatMap(s -> s.why().stream())
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    private static WhatNext question(EngineFamily engine, long seed) {
+        return WhatNext.of(engine, seed)
+                .orElseThrow(() -> new InvalidInput(
+                        "/family", "%s gives no proven card to practise on.".formatted(engine.name())));
     }
 
     private static BeltPath path(EngineFamily engine) {

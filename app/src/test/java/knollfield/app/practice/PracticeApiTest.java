@@ -48,6 +48,36 @@ class PracticeApiTest {
         ines.get("/api/practice/NO-1?seed=7").problem(404, "not-found");
     }
 
+    @Test
+    void whatComesNextIsAnsweredByTheDryRunWithItsLaw() {
+        long entries = count("card_event");
+        int wrong = 0;
+        for (int seed = 0; seed < 8; seed++) {
+            JsonNode question =
+                    ines.get("/api/practice/OST-20/next?seed=" + seed).ok().json();
+            int right = 0;
+            for (JsonNode choice : question.get("choices")) {
+                JsonNode marks = ines.post(
+                                "/api/practice/next",
+                                "{\"family\": \"OST-20\", \"seed\": %d, \"choice\": \"%s\"}"
+                                        .formatted(seed, choice.get("code").asString()))
+                        .ok()
+                        .json();
+                boolean may = marks.get("may").valueStream().anyMatch(m -> m.equals(choice.get("title")));
+                assertThat(marks.get("right").asBoolean()).isEqualTo(may);
+                assertThat(marks.get("broken").isEmpty()).isEqualTo(may);
+                right += may ? 1 : 0;
+                wrong += may ? 0 : 1;
+            }
+            assertThat(right).isPositive();
+        }
+        assertThat(wrong).isPositive();
+        assertThat(ines.post("/api/practice/next", "{\"family\": \"OST-20\", \"seed\": 1, \"choice\": \"none\"}")
+                        .errorAt("/choice"))
+                .contains("no such answer");
+        assertThat(count("card_event")).isEqualTo(entries);
+    }
+
     private static long count(String table) {
         return SERVER.bean(JdbcClient.class)
                 .sql("SELECT COUNT(*) FROM " + table)

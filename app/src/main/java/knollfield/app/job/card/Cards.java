@@ -63,6 +63,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Cards {
 
+    /** Characters of a finding's note; sixteen clearances at once would be more. */
+    private static final int LONGEST_NOTE = 400;
+
     private final JobRepository jobRepository;
     private final Jobs jobs;
     private final JobBuilds builds;
@@ -321,13 +324,14 @@ public class Cards {
     /** A look that is taken back and answered again finds the same thing once. */
     private void find(Job job, Evidence found, String note) {
         String source = "bench, job " + job.id();
+        String words = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
         boolean known = jobs.state(job).history().evidence().stream()
                 .anyMatch(e -> e.endedOn().isEmpty()
                         && e.source().equals(source)
-                        && e.note().equals(note)
+                        && e.note().equals(words)
                         && e.evidence().equals(found));
         if (!known) {
-            vehicles.addEvidence(job.vehicleId(), found, source, note);
+            vehicles.addEvidence(job.vehicleId(), found, source, words);
         }
     }
 

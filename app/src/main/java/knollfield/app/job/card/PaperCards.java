@@ -174,7 +174,13 @@ class PaperCards {
         if (job.stage() != JobStage.UNDER_WAY) {
             throw new Conflict("Job %d is not at the bench; check it in first.".formatted(jobId));
         }
-        cards.enter(jobId, new CardEvent.FromPaper(workedBy.strip(), entries.size()));
-        entries.forEach(e -> cards.enter(jobId, e));
+        // what came in before is not counted: the next answers at the bench are not from paper
+        List<CardEntryIn> fresh = entries.stream()
+                .filter(e -> !cards.hasForUpdate(jobId, e.clientKey()))
+                .toList();
+        if (!fresh.isEmpty()) {
+            cards.enter(jobId, new CardEvent.FromPaper(workedBy.strip(), fresh.size()));
+            fresh.forEach(e -> cards.enter(jobId, e));
+        }
     }
 }
