@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { problem, serve, show } from '../../test/render';
 import Recall from './Recall';
@@ -52,6 +52,6 @@ describe('a recall', () => {
     });
     show(<Recall />);
     find();
-    await waitFor(() => expect(screen.getAllByText('Say what to look for.')).not.toHaveLength(0));
+    await screen.findByText('Say what to look for.');
   });
 });

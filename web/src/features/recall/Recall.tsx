@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Input, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Problem } from '../../api/client';
 import { formatDate, formatKm } from '../../shared/format';
 import { faulty, Field } from '../../shared/forms';
 import { ProblemNote } from '../../shared/ProblemNote';
@@ -156,7 +157,9 @@ export default function Recall() {
             Find them
           </Button>
         </div>
-        <ProblemNote error={error} />
+        {!(error instanceof Problem && error.onlyAt('/q', '/family', '/joint', '/version')) && (
+          <ProblemNote error={error} />
+        )}
       </form>
       {asked && rows && <Found key={JSON.stringify(asked)} rows={rows} />}
     </div>
@@ -220,7 +223,9 @@ function Found({ rows }: { rows: Row[] }) {
             Make follow-ups
           </Button>
         </div>
-        <ProblemNote error={make.error} />
+        {!(make.error instanceof Problem && make.error.onlyAt('/words')) && (
+          <ProblemNote error={make.error} />
+        )}
         {make.data && (
           <p role="status">
             {make.data.made} made
