@@ -35,6 +35,9 @@ export function WhatNext() {
           {score.of > 0 && `${score.right} of ${score.of} right, at the first answer`}
         </span>
       </div>
+      {engines?.length === 0 && (
+        <p>No engine family is on file yet; write one down, or take one in, on Engines.</p>
+      )}
       <ProblemNote error={question.error} retry={() => question.refetch()} />
       {question.data && (
         <One

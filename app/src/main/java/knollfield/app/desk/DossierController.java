@@ -302,7 +302,7 @@ class DossierController {
                         .orElse(null),
                 f.status(),
                 f.statusWords(),
-                words.write(Standing.of(f, state.facts(), family), workshop.currency()),
+                words.write(Standing.of(f, family), workshop.currency()),
                 f.actBy().orElse(null),
                 NextStep.of(
                         f,

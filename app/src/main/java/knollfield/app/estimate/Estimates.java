@@ -289,7 +289,7 @@ public class Estimates {
         }
         boolean onPaper = newest(jobId)
                 .filter(e -> !e.validUntil().isBefore(clock.today()))
-                .filter(e -> lines.stream().allMatch(l -> item(e, l).isPresent()))
+                .filter(e -> lines.stream().allMatch(l -> answerable(e, l).isPresent()))
                 .isPresent();
         int number = onPaper ? newest(jobId).orElseThrow().number() : make(jobId);
         note(
@@ -317,12 +317,6 @@ public class Estimates {
     private static Optional<Estimate.Line> answerable(StoredEstimate stored, String code) {
         return stored.estimate().lines().stream()
                 .filter(l -> l.kind().isAnswered() && l.code().equals(code))
-                .findFirst();
-    }
-
-    private static Optional<Estimate.Line> item(StoredEstimate stored, String code) {
-        return stored.estimate().lines().stream()
-                .filter(l -> l.kind() == Estimate.Kind.ITEM && l.code().equals(code))
                 .findFirst();
     }
 }

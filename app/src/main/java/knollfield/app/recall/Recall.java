@@ -27,6 +27,7 @@ import knollfield.core.jobcard.Answer;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
+import knollfield.core.jobcard.TorqueWords;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -142,19 +143,8 @@ class Recall {
 
     private static String words(Step step, Answer answer) {
         return spec(step.task())
-                .map(t -> "%s: %s; the book then %s N·m%s"
-                        .formatted(
-                                step.title(),
-                                answer.words(),
-                                number(t.torque().newtonMetres()),
-                                t.angleDegrees().isPresent()
-                                        ? " + " + t.angleDegrees().getAsInt() + "°"
-                                        : ""))
+                .map(t -> "%s: %s; the book then %s".formatted(step.title(), answer.words(), TorqueWords.of(t)))
                 .orElse("%s: %s".formatted(step.title(), answer.words()));
-    }
-
-    private static String number(double value) {
-        return value == Math.rint(value) ? Long.toString(Math.round(value)) : Double.toString(value);
     }
 
     /** Signed jobs that were worked by one version of a family's book. */

@@ -36,6 +36,7 @@ import knollfield.core.jobcard.CardRefused;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
+import knollfield.core.jobcard.TorqueWords;
 import knollfield.core.jobcard.WorkClock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -294,15 +295,7 @@ public class JobRecords {
     }
 
     private static String book(TorqueSpec spec) {
-        return "%s N·m%s (%s)"
-                .formatted(
-                        spec.torque().newtonMetres() == Math.rint(spec.torque().newtonMetres())
-                                ? String.valueOf(Math.round(spec.torque().newtonMetres()))
-                                : String.valueOf(spec.torque().newtonMetres()),
-                        spec.angleDegrees().isPresent()
-                                ? " + " + spec.angleDegrees().getAsInt() + "°"
-                                : "",
-                        spec.origin());
+        return "%s (%s)".formatted(TorqueWords.of(spec), spec.origin());
     }
 
     private List<Line> looks(CardState card) {

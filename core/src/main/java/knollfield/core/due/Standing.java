@@ -13,7 +13,7 @@ public final class Standing {
 
     private Standing() {}
 
-    public static Statement of(VehicleForecast f, VehicleFacts vehicle, Optional<EngineFamily> family) {
+    public static Statement of(VehicleForecast f, Optional<EngineFamily> family) {
         Fact item =
                 Fact.Words.midSentence(f.deciding().map(d -> d.item().name()).orElse("timing drive"));
         Fact engine = new Fact.Words(family.map(EngineFamily::interference)

@@ -18,13 +18,9 @@ import knollfield.core.engine.build.Turner;
 import knollfield.core.engine.build.Wheel;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
-import knollfield.core.units.Torque;
-import knollfield.core.units.TorqueUnit;
 
 /** How operations read on a card. */
 final class RoutedWords {
-
-    private static final double POUND_INCHES_BELOW_NM = 20;
 
     private final Anatomy book;
     private final EngineFamily family;
@@ -288,7 +284,7 @@ final class RoutedWords {
     /** A stage in both units people read. */
     String stage(Joint joint, int number) {
         Joint.Stage s = joint.stages().get(number - 1);
-        String words = s.torque().map(RoutedWords::both).orElse("");
+        String words = s.torque().map(TorqueWords::inBothUnits).orElse("");
         if (s.angleDegrees().isPresent()) {
             words += (words.isEmpty() ? "" : " ") + "+ " + s.angleDegrees().getAsInt() + "°";
         }
@@ -296,13 +292,6 @@ final class RoutedWords {
             words = joint.stages().size() > 1 && number == 1 ? "nipped" : "not on file: by feel, noted";
         }
         return words + (joint.bolts() > 1 ? ", %d bolts".formatted(joint.bolts()) : "") + ".";
-    }
-
-    /** Newton metres with pound-feet, or pound-inches where it is little. */
-    static String both(Torque torque) {
-        double nm = torque.newtonMetres();
-        TorqueUnit other = nm < POUND_INCHES_BELOW_NM ? TorqueUnit.POUND_INCH : TorqueUnit.POUND_FOOT;
-        return "%s N·m (%s %s)".formatted(CardSteps.number(nm), Math.round(torque.in(other)), other.symbol());
     }
 
     /** What is compared of a new part, as ordered. */

@@ -61,7 +61,7 @@ class WordsOfTheDeskTest {
 
     private static String standing(VehicleFacts facts, Optional<EngineFamily> family) {
         VehicleForecast f = DueEngine.forecast(facts, family, Policy.defaults(), TODAY);
-        return plain(Standing.of(f, facts, family));
+        return plain(Standing.of(f, family));
     }
 
     private static String plain(Statement statement) {

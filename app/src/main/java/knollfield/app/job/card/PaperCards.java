@@ -1,8 +1,8 @@
 package knollfield.app.job.card;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -13,16 +13,16 @@ import knollfield.app.job.Jobs;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.due.JobStage;
-import knollfield.core.engine.TorqueSpec;
 import knollfield.core.jobcard.Answer;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Phase;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.Task;
-import knollfield.core.units.TorqueUnit;
+import knollfield.core.jobcard.TorqueWords;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -38,12 +38,14 @@ class PaperCards {
     private final Cards cards;
     private final PaperCardPrinter printer;
     private final WorkshopSettings settings;
+    private final Words words;
 
-    PaperCards(Jobs jobs, Cards cards, PaperCardPrinter printer, WorkshopSettings settings) {
+    PaperCards(Jobs jobs, Cards cards, PaperCardPrinter printer, WorkshopSettings settings, Words words) {
         this.jobs = jobs;
         this.cards = cards;
         this.printer = printer;
         this.settings = settings;
+        this.words = words;
     }
 
     /** The card as a PDF, as it stands now. */
@@ -73,13 +75,13 @@ class PaperCards {
                 state.plan().phases().stream().map(p -> phase(p, state)).toList()));
     }
 
-    private static PaperCard.Phase phase(Phase phase, CardState state) {
+    private PaperCard.Phase phase(Phase phase, CardState state) {
         return new PaperCard.Phase(
                 phase.code() + "  " + phase.title(),
                 phase.steps().stream().map(s -> step(s, state)).toList());
     }
 
-    private static PaperCard.Step step(Step step, CardState state) {
+    private PaperCard.Step step(Step step, CardState state) {
         Optional<Answer> answer = Optional.ofNullable(state.answers().get(step.code()));
         return new PaperCard.Step(
                 step.title(),
@@ -90,7 +92,7 @@ class PaperCards {
     }
 
     /** Boxes and lines for what a step asks. */
-    private static List<String> room(Task task) {
+    private List<String> room(Task task) {
         if (task instanceof Task.Inspect t) {
             return t.results().stream().map(r -> BOX + r).toList();
         } else if (task instanceof Task.Choose t) {
@@ -119,7 +121,7 @@ class PaperCards {
                     .mapToObj(n -> BOX + "pass " + n)
                     .reduce((a, b) -> a + "  " + b)
                     .orElse(BOX));
-            t.spec().ifPresent(s -> lines.add("Book: " + torque(s)));
+            t.spec().ifPresent(s -> lines.add("Book: " + TorqueWords.inBothUnits(s)));
             return lines;
         } else if (task instanceof Task.Tighten t) {
             List<String> lines = new ArrayList<>();
@@ -127,7 +129,9 @@ class PaperCards {
                     .formatted(
                             LINE,
                             t.spec().filter(s -> s.angleDegrees().isPresent()).isPresent() ? "   + ______°" : ""));
-            lines.add(t.spec().map(s -> "Book: " + torque(s)).orElse("Not on file: value and its origin " + LINE));
+            lines.add(t.spec()
+                    .map(s -> "Book: " + TorqueWords.inBothUnits(s))
+                    .orElse("Not on file: value and its origin " + LINE));
             return lines;
         } else if (task instanceof Task.Turn) {
             return List.of(BOX + "done, no stop");
@@ -137,19 +141,8 @@ class PaperCards {
         return List.of(BOX + "done");
     }
 
-    private static String torque(TorqueSpec spec) {
-        return "%s N·m (%.1f %s)%s"
-                .formatted(
-                        number(spec.torque().newtonMetres()),
-                        spec.torque().in(TorqueUnit.POUND_FOOT),
-                        TorqueUnit.POUND_FOOT.symbol(),
-                        spec.angleDegrees().isPresent()
-                                ? " + %d°".formatted(spec.angleDegrees().getAsInt())
-                                : "");
-    }
-
-    private static String number(double value) {
-        return value == Math.rint(value) ? Long.toString(Math.round(value)) : String.format(Locale.ROOT, "%.2f", value);
+    private String number(double value) {
+        return words.plain(BigDecimal.valueOf(value));
     }
 
     /**

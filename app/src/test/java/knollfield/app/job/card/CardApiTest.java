@@ -384,13 +384,7 @@ class CardApiTest {
     @Test
     void aBrokenStudIsAStepAndAPartThatIsTheWrongOneGoesBackAndIsAFollowUp() {
         long job = atTheBench("CAL-16", "", SIGNED);
-        workUntil(
-                hedra,
-                job,
-                codes(card(hedra, job)).stream()
-                        .filter(c -> c.startsWith("compare:"))
-                        .findFirst()
-                        .orElseThrow());
+        workUntilCompared(job);
         JsonNode undoing = stepWithJoint(card(hedra, job));
         String joint = undoing.get("joints").get(0).get("code").asString();
         String stud =
@@ -433,13 +427,7 @@ class CardApiTest {
     @Test
     void moreWorkThanPlannedHoldsTheBayForLongerAndIsALineTheOwnerAnswers() {
         long job = atTheBench("CAL-16", "", SIGNED);
-        workUntil(
-                hedra,
-                job,
-                codes(card(hedra, job)).stream()
-                        .filter(c -> c.startsWith("compare:"))
-                        .findFirst()
-                        .orElseThrow());
+        workUntilCompared(job);
         JsonNode undoing = stepWithJoint(card(hedra, job));
         LocalDateTime end = ends(job);
         String stud = "\"type\": \"CONTINGENCY\", \"step\": \"%s\", \"words\": \"stud broke\", \"minutes\": 90, "
@@ -491,6 +479,16 @@ class CardApiTest {
                 .ok();
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
+    }
+
+    private void workUntilCompared(long job) {
+        workUntil(
+                hedra,
+                job,
+                codes(card(hedra, job)).stream()
+                        .filter(c -> c.startsWith("compare:"))
+                        .findFirst()
+                        .orElseThrow());
     }
 
     private LocalDateTime ends(long job) {
@@ -564,7 +562,7 @@ class CardApiTest {
             }
             assertThat(text)
                     .contains("GATE, not past it before: Two turns by hand")
-                    .contains("Book: 130 N·m (95.9 lb·ft) + 90°")
+                    .contains("Book: 130 N·m (96 lb·ft) + 90°")
                     .contains("Odometer ____");
         }
 
