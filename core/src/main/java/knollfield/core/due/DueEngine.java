@@ -158,7 +158,7 @@ public final class DueEngine {
         return switch (finding.call()) {
             case STOP -> Optional.of(Status.STOP);
             case ACT_NOW -> Optional.of(Status.ACT_NOW);
-            case ACT_SOON, ADD_THE_PART, NOT_THIS_ENGINE, NOTED, SET_ASIDE, SIMULATED -> Optional.empty();
+            case ACT_SOON, ADD_THE_PART, NOT_THIS_ENGINE, INSPECTED, NOTED, SET_ASIDE, SIMULATED -> Optional.empty();
         };
     }
 
@@ -179,7 +179,7 @@ public final class DueEngine {
             LocalDate today) {
 
         ItemForecast judge(Item item) {
-            boolean inspection = item.kind() == ItemKind.TIMING_CHAIN || item.kind() == ItemKind.GUIDE;
+            boolean inspection = item.kind().isInspected();
             if (item.schedule().isEmpty()) {
                 return moved(new ItemForecast(
                         item,

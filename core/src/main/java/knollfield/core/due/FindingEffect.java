@@ -29,6 +29,8 @@ public record FindingEffect(Evidence evidence, Call call, Statement sentence) {
         ADD_THE_PART("the part goes into the next job; the date of the drive stays"),
         /** It says nothing of this engine. */
         NOT_THIS_ENGINE("does not move the date of this engine"),
+        /** Its limits say when to inspect it, and that was done. */
+        INSPECTED("its inspection clock starts again from that day"),
         NOTED("noted; it moves no date"),
         SET_ASIDE("set aside, because a later measurement was good"),
         SIMULATED("a stand-in said it, so that it moves nothing");
@@ -41,11 +43,6 @@ public record FindingEffect(Evidence evidence, Call call, Statement sentence) {
 
         public String words() {
             return words;
-        }
-
-        /** The date of the drive moves. */
-        public boolean movesTheDate() {
-            return this == STOP || this == ACT_NOW || this == ACT_SOON;
         }
     }
 
@@ -90,8 +87,16 @@ public record FindingEffect(Evidence evidence, Call call, Statement sentence) {
                         : Call.ACT_NOW;
             case SOON -> Call.ACT_SOON;
             case ADD_THE_PART -> Call.ADD_THE_PART;
-            case NONE -> Call.NOTED;
+            case NONE -> startsAnInspectionClock(e, family) ? Call.INSPECTED : Call.NOTED;
         };
+    }
+
+    private static boolean startsAnInspectionClock(Evidence e, Optional<EngineFamily> family) {
+        return e.kind() == EvidenceKind.INSPECTED_GOOD
+                && e.item().isEmpty()
+                && family.stream()
+                        .flatMap(f -> f.items().stream())
+                        .anyMatch(i -> i.kind().isInspected() && i.schedule().isPresent());
     }
 
     private static boolean rightAfterBeltJob(

@@ -35,6 +35,11 @@ public enum ItemKind {
         return carriesTheDrive;
     }
 
+    /** True where a limit of the book says when to inspect it, not when to renew it. */
+    public boolean isInspected() {
+        return this == TIMING_CHAIN || this == GUIDE;
+    }
+
     /** True for the belt or chain itself. */
     public boolean isTheDrive() {
         return this == TIMING_BELT || this == TIMING_CHAIN;

@@ -256,6 +256,20 @@ class DueEngineTest {
     }
 
     @Test
+    void aGoodInspectionStartsTheInspectionClockOfAChainAndOnlyThereSaysSo() {
+        Evidence good = new Evidence(EvidenceKind.INSPECTED_GOOD, TODAY.minusDays(1));
+        VehicleFacts facts = with(example(Set.of()), Set.of(), List.of(good), List.of());
+        VehicleForecast chain = DueEngine.forecast(facts, Optional.of(Families.chain()), BOOK, TODAY);
+
+        assertThat(chain.findings()).extracting(FindingEffect::call).containsExactly(FindingEffect.Call.INSPECTED);
+        assertThat(chain.item("chain").flatMap(ItemForecast::start).map(ClockStart::date))
+                .contains(good.found());
+        assertThat(forecast(facts, BOOK).findings())
+                .extracting(FindingEffect::call)
+                .containsExactly(FindingEffect.Call.NOTED);
+    }
+
+    @Test
     void aRattlingChainHasThirtyDaysAtMost() {
         Evidence rattle = new Evidence(EvidenceKind.CHAIN_RATTLE, TODAY);
         VehicleFacts facts = with(unknown(TODAY.minusYears(2), 30_000), Set.of(), List.of(rattle), List.of());
