@@ -1,10 +1,12 @@
 import { LoadingOutlined } from '@ant-design/icons';
-import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { ConfigProvider, Modal } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { createBrowserRouter, Link, Navigate, RouterProvider, useRouteError } from 'react-router';
 import { onLapse, Problem } from './api/client';
 import { SignIn, SignInForm } from './features/signin/SignIn';
+import { atHand } from './shared/atHand';
 import { useMe } from './shared/me';
 import { ProblemNote } from './shared/ProblemNote';
 import { meQuery } from './shared/queries';
@@ -212,7 +214,8 @@ function NoSuchPlace() {
 }
 
 function Door() {
-  const { data: me, error, refetch } = useQuery(meQuery);
+  // what the tablet remembers of it is asked anew; without a network it stands
+  const { data: me, error, refetch } = useQuery({ ...meQuery, refetchOnMount: 'always' });
   const [lapsed, setLapsed] = useState(false);
   const [inside, setInside] = useState(false);
   const signedIn = me?.id !== undefined;
@@ -256,9 +259,9 @@ export function App() {
       // the icon would stay part of the button's spoken name for as long as it fades
       button={{ loadingIcon: <LoadingOutlined aria-hidden="true" /> }}
     >
-      <QueryClientProvider client={client}>
+      <PersistQueryClientProvider client={client} persistOptions={atHand}>
         <Door />
-      </QueryClientProvider>
+      </PersistQueryClientProvider>
     </ConfigProvider>
   );
 }

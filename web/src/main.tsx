@@ -17,9 +17,11 @@ import './theme/calculators.css';
 import './theme/board.css';
 import './theme/stores.css';
 import './theme/media.css';
+import { keepThePage } from './shared/newVersion';
 import { publishTokens } from './theme/tokens';
 
 publishTokens(document.documentElement);
+keepThePage();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

@@ -3,9 +3,11 @@ import { AutoComplete, Checkbox, Dropdown, Input, Modal, type InputRef } from 'a
 import { useRef, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { api, data } from '../api/client';
+import { leaveNothingAtHand } from './atHand';
 import { formatWeekday } from './format';
 import { setSingleKeys, singleKeys, useKeys } from './keyboard';
 import { useMe } from './me';
+import { useNewVersion } from './newVersion';
 import { findQuery } from './queries';
 
 const KEYS: [string, string][] = [
@@ -32,6 +34,7 @@ export function Shell() {
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
   const find = useRef<InputRef>(null);
+  const version = useNewVersion();
   const places = [
     { to: '/', words: 'Desk' },
     { to: '/ahead', words: 'Ahead' },
@@ -67,6 +70,15 @@ export function Shell() {
         <span className="date">{formatWeekday(me.today)}</span>
         <PersonMenu name={me.name ?? ''} onKeys={() => setHelp(true)} />
       </header>
+      {version.waits && (
+        <div className="new-version" role="status">
+          A newer version of these pages is here. What waits on a card is kept; what is typed in a
+          form on this page is not.{' '}
+          <button className="action" onClick={version.take}>
+            Open it now
+          </button>
+        </div>
+      )}
       <main>
         <Outlet />
       </main>
@@ -94,6 +106,7 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
     mutationFn: () => data(api.POST('/api/sign-out')),
     onSuccess: async () => {
       client.clear();
+      await leaveNothingAtHand();
       await client.invalidateQueries();
       window.location.assign('/');
     },

@@ -21,7 +21,11 @@ export const colour = {
   pineWash: '#DDE9E4',
 } as const;
 
-export const bench = {
+/** The bench as it is, for halls that are dark or hands that come near the tablet with oil on them. */
+export const bench: Record<
+  'ground' | 'panel' | 'text' | 'muted' | 'action' | 'ochre' | 'madder' | 'slate' | 'edge',
+  string
+> = {
   ground: '#0E1512',
   panel: '#18211D',
   text: '#F6F4EA',
@@ -31,13 +35,53 @@ export const bench = {
   madder: '#FF9A8F',
   slate: '#9DC3EA',
   edge: '#6C786F',
-} as const;
+};
+
+/** The bench in daylight, by the door or under strong lamps. */
+const benchBright: typeof bench = {
+  ground: colour.paper,
+  panel: colour.sunk,
+  text: colour.ink,
+  muted: colour.ink2,
+  action: colour.pine,
+  ochre: colour.ochre,
+  madder: colour.madder,
+  slate: colour.slate,
+  edge: colour.edge,
+};
+
+const BENCH_PLACE = 'knollfield-bench-theme';
+
+/** Whether this tablet's bench is bright; it is dark where nobody has said so. */
+export function benchIsBright(): boolean {
+  try {
+    return localStorage.getItem(BENCH_PLACE) === 'bright';
+  } catch {
+    return false;
+  }
+}
+
+/** Makes this tablet's bench bright or dark from now on. */
+export function setBench(bright: boolean): void {
+  try {
+    localStorage.setItem(BENCH_PLACE, bright ? 'bright' : 'dark');
+  } catch {
+    // without a storage it holds as long as the page
+  }
+  publishBench(document.documentElement, bright);
+}
+
+function publishBench(root: HTMLElement, bright: boolean): void {
+  for (const [name, value] of Object.entries(bright ? benchBright : bench))
+    root.style.setProperty(`--bench-${name}`, value);
+  // scroll bars and fields of the browser itself
+  root.style.setProperty('--bench-scheme', bright ? 'light' : 'dark');
+}
 
 /** Writes the values where the style sheet finds them. */
 export function publishTokens(root: HTMLElement): void {
   for (const [name, value] of Object.entries(colour)) root.style.setProperty(`--${name}`, value);
-  for (const [name, value] of Object.entries(bench))
-    root.style.setProperty(`--bench-${name}`, value);
+  publishBench(root, benchIsBright());
 }
 
 export const theme: ThemeConfig = {
@@ -84,7 +128,8 @@ export const theme: ThemeConfig = {
     motionDurationFast: '0.12s',
     motionDurationMid: '0.12s',
     motionDurationSlow: '0.24s',
-    motion: !window.matchMedia?.('(prefers-reduced-motion: reduce)').matches,
+    // the build reads this file too, where nobody looks at anything
+    motion: !globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches,
   },
   components: {
     Table: {

@@ -6,6 +6,7 @@ import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
 import { choicesQuery } from '../desk/deskQueries';
 import { type Bench, type Card, type Entry, type EntryOf, type Step } from './cardQueries';
+import { benchIsBright, setBench } from '../../theme/tokens';
 import { Choices } from './Choices';
 import { PictureForm } from './PictureForm';
 import type { Sheet } from './sheets';
@@ -22,6 +23,9 @@ const WHY: { code: Why; words: string }[] = [
   { code: 'END_OF_DAY', words: 'the next day' },
   { code: 'OTHER', words: 'something else' },
 ];
+
+/** What makes sense only where parts are renewed. */
+const OF_PARTS: Sheet[] = ['goes-back', 'batch'];
 
 const MENU: { sheet: Sheet; title: string; hint: string }[] = [
   { sheet: 'found', title: 'Something found', hint: 'on the timing drive: evidence, lines, owner' },
@@ -80,7 +84,7 @@ export function BenchMenu({
       {sheet === 'menu' && (
         <>
           <div className="sheet-menu">
-            {MENU.map((m) => (
+            {MENU.filter((m) => !card.inspection || !OF_PARTS.includes(m.sheet)).map((m) => (
               <button key={m.sheet} className="bench-button" onClick={() => onSheet(m.sheet)}>
                 <b>{m.title}</b>
                 <span className="muted">{m.hint}</span>
@@ -94,6 +98,7 @@ export function BenchMenu({
           >
             {here ? 'I leave it to the others' : 'I work on it too'}
           </button>
+          <BenchLight />
           <p className="muted">
             A day without tablets:{' '}
             <a href={`/api/jobs/${card.jobId}/card/paper.pdf`} target="_blank" rel="noreferrer">
@@ -484,5 +489,29 @@ function Line({
         onChange={(e) => onChange(e.target.value)}
       />
     </>
+  );
+}
+
+/** By the door a dark page mirrors; under the lamp a bright one blinds. */
+function BenchLight() {
+  const [bright, setBright] = useState(benchIsBright);
+  return (
+    <div role="group" aria-label="This tablet’s page" className="bench-light">
+      <span className="label">This tablet’s page</span>
+      <Choices
+        columns="three"
+        options={
+          [
+            ['dark', 'dark'],
+            ['bright', 'bright'],
+          ] as const
+        }
+        chosen={bright ? 'bright' : 'dark'}
+        onChoose={(c) => {
+          setBench(c === 'bright');
+          setBright(c === 'bright');
+        }}
+      />
+    </div>
   );
 }

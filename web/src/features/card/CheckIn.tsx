@@ -31,7 +31,9 @@ export function CheckIn({ card, bench }: { card: Card; bench: Bench }) {
         <p className="muted">Check-in</p>
         <h1>Read the odometer at the vehicle</h1>
         <p>
-          To renew: {card.items.join(', ')}.
+          {card.inspection
+            ? 'To inspect; nothing is opened.'
+            : `To renew: ${card.items.join(', ')}.`}
           {card.lastOdometerKm !== undefined && (
             <span className="muted"> Last reading {formatKm(card.lastOdometerKm)}.</span>
           )}

@@ -104,6 +104,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     batches: [],
     corrections: [],
     cautions: [],
+    inspection: false,
     ...part,
   };
 }

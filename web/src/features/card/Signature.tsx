@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatDate, formatHours, formatKm, formatMoment } from '../../shared/format';
 import { useMe } from '../../shared/me';
-import { useRecord, type Bench, type Card, type EntryOf } from './cardQueries';
+import { pictureAt, useRecord, type Bench, type Card, type EntryOf } from './cardQueries';
 import { Words } from './BenchMenu';
 import { Choices } from './Choices';
 import { numberOf } from '../../shared/ui/spelling';
@@ -42,7 +42,8 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
         </p>
       )}
       <p>
-        Renewed: {card.items.join(', ')}. Odometer at check-in {formatKm(card.odometerKm ?? 0)}.
+        {card.inspection ? 'Nothing renewed' : `Renewed: ${card.items.join(', ')}`}. Odometer at
+        check-in {formatKm(card.odometerKm ?? 0)}.
       </p>
       <NextDue card={card} />
       {overridden.map((g) => (
@@ -65,15 +66,17 @@ export function Sign({ card, bench }: { card: Card; bench: Bench }) {
             onChange={(e) => setHours(e.target.value)}
           />
         </div>
-        <div role="group" aria-label="Old parts">
-          <span className="label">Old parts</span>
-          <Choices
-            columns="three"
-            options={OLD_PARTS.map((o) => [o.code, o.words] as const)}
-            chosen={oldParts}
-            onChoose={setOldParts}
-          />
-        </div>
+        {!card.inspection && (
+          <div role="group" aria-label="Old parts">
+            <span className="label">Old parts</span>
+            <Choices
+              columns="three"
+              options={OLD_PARTS.map((o) => [o.code, o.words] as const)}
+              chosen={oldParts}
+              onChoose={setOldParts}
+            />
+          </div>
+        )}
       </div>
       <Words id="closing" label="Words for the record" value={note} onChange={setNote} />
       {bench.refused && (
@@ -107,19 +110,24 @@ export function Signed({ card }: { card: Card }) {
     <section className="bench-step sign">
       <h1>Signed</h1>
       <p>
-        {card.items.join(', ')}: renewed on <b>{formatDate(card.completedOn ?? '')}</b> at{' '}
-        <b>{formatKm(card.odometerKm ?? 0)}</b>. Their clocks start again from there.
+        {card.inspection ? 'Inspected' : `${card.items.join(', ')}: renewed`} on{' '}
+        <b>{formatDate(card.completedOn ?? '')}</b> at <b>{formatKm(card.odometerKm ?? 0)}</b>.{' '}
+        {card.inspection
+          ? 'What was found, and what follows, stands on the vehicle.'
+          : 'Their clocks start again from there.'}
       </p>
       <NextDue card={card} />
       <div className="actions">
-        <a
-          className="bench-button action"
-          href={`/api/jobs/${card.jobId}/card/label.pdf`}
-          target="_blank"
-          rel="noreferrer"
-        >
-          Print the label
-        </a>
+        {!card.inspection && (
+          <a
+            className="bench-button action"
+            href={`/api/jobs/${card.jobId}/card/label.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Print the label
+          </a>
+        )}
         <a
           className="bench-button"
           href={`/api/jobs/${card.jobId}/record.pdf`}
@@ -179,7 +187,7 @@ export function Pictures({ card, step }: { card: Card; step?: string }) {
   return (
     <div className="pictures">
       {shown.map((p) => {
-        const src = `/api/jobs/${card.jobId}/card/photos/${p.id}.jpg`;
+        const src = pictureAt(card.jobId, p.id);
         const words = p.caption || 'Picture without words';
         return (
           <a key={p.id} href={src} target="_blank" rel="noreferrer">

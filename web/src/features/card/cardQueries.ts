@@ -1,5 +1,6 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useState } from 'react';
+import { A_DAY_AND_TOMORROW } from '../../shared/atHand';
 import { useMe } from '../../shared/me';
 import { meQuery } from '../../shared/queries';
 import { api, data, Problem, sendForm, type Schemas } from '../../api/client';
@@ -21,9 +22,6 @@ export const stepOf = (entry: Entry) => ('step' in entry ? entry.step : undefine
 /** The entry of one kind. */
 export type EntryOf<K extends Entry['type']> = Extract<Entry, { type: K }>;
 
-/** How long a card that was read stays at hand without a network, ms. */
-const A_DAY_AND_TOMORROW = 48 * 3_600_000;
-
 export const cardQuery = (id: number) =>
   queryOptions({
     queryKey: ['card', id],
@@ -31,6 +29,10 @@ export const cardQuery = (id: number) =>
     refetchInterval: 10_000,
     gcTime: A_DAY_AND_TOMORROW,
   });
+
+/** Where a picture of a card is read. */
+export const pictureAt = (job: number, picture: number) =>
+  `/api/jobs/${job}/card/photos/${picture}.jpg`;
 
 export const recordQuery = (id: number) =>
   queryOptions({

@@ -31,6 +31,9 @@ const FORMS = {
 export type DossierForm = keyof typeof FORMS;
 type View = Schemas['DossierView'];
 
+/** Minutes an inspection is begun with; they can be changed before it is promised. */
+const USUAL_LOOK = 45;
+
 /** A vehicle's own page. */
 export default function DossierPage() {
   const { id } = useParams();
@@ -43,7 +46,7 @@ export default function DossierPage() {
   useEffect(() => {
     if (params.get('job') === 'new' && !asked.current) {
       asked.current = true;
-      startJob.mutate(vehicleId);
+      startJob.mutate({ vehicleId });
     }
   }, [params, startJob, vehicleId]);
   return (
@@ -115,7 +118,8 @@ export function Dossier({
         v={v}
         form={form}
         onForm={onForm}
-        onJob={() => startJob.mutate(v.id)}
+        onJob={() => startJob.mutate({ vehicleId: v.id })}
+        onInspect={() => startJob.mutate({ vehicleId: v.id, inspectionMinutes: USUAL_LOOK })}
         busy={startJob.isPending}
       />
       <ProblemNote error={startJob.error} />
@@ -160,12 +164,14 @@ function Actions({
   form,
   onForm,
   onJob,
+  onInspect,
   busy,
 }: {
   v: View;
   form?: DossierForm;
   onForm: (form?: DossierForm) => void;
   onJob: () => void;
+  onInspect: () => void;
   busy: boolean;
 }) {
   const me = useMe();
@@ -175,9 +181,14 @@ function Actions({
   return (
     <div className="actions">
       {me.desk && v.openJobId === undefined && v.family && (
-        <Button type="primary" onClick={onJob} loading={busy}>
-          Build the job
-        </Button>
+        <>
+          <Button type="primary" onClick={onJob} loading={busy}>
+            Build the job
+          </Button>
+          <button className="action" onClick={onInspect} disabled={busy}>
+            Inspect first
+          </button>
+        </>
       )}
       {me.desk && v.openJobId !== undefined && v.nextStep === 'PROMISE' && (
         <Link className="button" to={`/jobs/${v.openJobId}`}>

@@ -194,7 +194,7 @@ export const useWithdraw = (id: number, onDone: () => void) =>
 export const useStartJob = (onDone: (jobId: number) => void) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (vehicleId: number) => data(api.POST('/api/jobs', { body: { vehicleId } })),
+    mutationFn: (body: Schemas['NewJob']) => data(api.POST('/api/jobs', { body })),
     onSuccess: async (job) => {
       await client.invalidateQueries();
       onDone(job.id);

@@ -11,6 +11,7 @@ import { capital, formatMoment, formatMoney } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { BookEditor } from './BookEditor';
+import { Learned } from './Learned';
 import { Proof } from './Proof';
 import { Differences } from './Differences';
 import { differencesQuery, engineQuery, schemaQuery } from './engineQueries';
@@ -147,6 +148,8 @@ export default function Engine() {
         <section>
           <h2>Access steps, from the outside in</h2>
           <AccessGraph steps={view.family.accessSteps as GraphStep[]} />
+          <h2>Book times, and times here</h2>
+          <Learned code={view.code} />
         </section>
       )}
     </div>

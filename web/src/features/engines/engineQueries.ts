@@ -26,6 +26,13 @@ export const differencesQuery = (code: string, from: number, to: number) =>
     enabled: from > 0,
   });
 
+/** Minutes of each access step, by the book and as signed jobs have them. */
+export const learnedQuery = (code: string) =>
+  queryOptions({
+    queryKey: ['engines', code, 'minutes'],
+    queryFn: () => data(api.GET('/api/engines/{code}/minutes', { params: { path: { code } } })),
+  });
+
 /** Each purpose of a book, its card, and whether it is proven. */
 export const proofQuery = (code: string, version: number) =>
   queryOptions({

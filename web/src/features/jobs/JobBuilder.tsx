@@ -11,6 +11,7 @@ import { BuildBar } from './BuildBar';
 import { BundleTable } from './BundleTable';
 import { Estimates } from './Estimates';
 import { jobQuery, useBuild, useCancel, useUnbook } from './jobQueries';
+import { Inspection } from './Inspection';
 import { Ladder } from './Ladder';
 import { Rework } from './Rework';
 
@@ -35,14 +36,18 @@ export default function JobBuilder() {
     <div className="page builder">
       <Head job={job} />
       <div className="builder-columns">
-        <div>
-          <h2>What goes in</h2>
-          <BuildBar key={job.build.keptUntil} job={job} editable={editable} />
-          {growing && <AddToCard job={job} />}
-          <BundleTable job={job} editable={editable || growing} />
-          <h2>Labour, each step once</h2>
-          <Ladder job={job} currency={me.currency} />
-        </div>
+        {job.inspection ? (
+          <Inspection key={job.version} job={job} editable={editable} />
+        ) : (
+          <div>
+            <h2>What goes in</h2>
+            <BuildBar key={job.build.keptUntil} job={job} editable={editable} />
+            {growing && <AddToCard job={job} />}
+            <BundleTable job={job} editable={editable || growing} />
+            <h2>Labour, each step once</h2>
+            <Ladder job={job} currency={me.currency} />
+          </div>
+        )}
         <aside>
           <h2>Estimate</h2>
           <Estimates job={job} editable={editable} />
@@ -146,7 +151,7 @@ function Promised({
         )}
       </div>
       <ProblemNote error={unbook.error} />
-      {desk && job.stage === 'DONE' && <Rework jobId={job.id} />}
+      {desk && job.stage === 'DONE' && !job.inspection && <Rework jobId={job.id} />}
     </section>
   );
 }

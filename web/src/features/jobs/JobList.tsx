@@ -65,7 +65,11 @@ function JobRow({ job, desk, bench }: { job: Row; desk: boolean; bench: boolean 
       <span>
         {job.makeModel}
         <span className="second">
-          {job.reworkOf !== undefined ? `comes back from job ${job.reworkOf}` : job.ownerName}
+          {job.inspection
+            ? `inspection, ${job.ownerName}`
+            : job.reworkOf !== undefined
+              ? `comes back from job ${job.reworkOf}`
+              : job.ownerName}
         </span>
       </span>
       <span>
@@ -107,7 +111,7 @@ function JobRow({ job, desk, bench }: { job: Row; desk: boolean; bench: boolean 
             >
               record
             </a>
-            {bench && (
+            {bench && !job.inspection && (
               <a
                 className="action"
                 href={`/api/jobs/${job.id}/card/label.pdf`}

@@ -1,12 +1,13 @@
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '../../api/client';
+import { A_DAY_AND_TOMORROW } from '../../shared/atHand';
 import { useBoardChange } from '../board/boardQueries';
 
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
   queryFn: () => data(api.GET('/api/jobs')),
   // the way to the cards at hand without a network
-  gcTime: 48 * 3_600_000,
+  gcTime: A_DAY_AND_TOMORROW,
 });
 
 export const jobQuery = (id: number) =>
@@ -46,6 +47,16 @@ export const useBuild = (job: Schemas['JobView']) =>
       api.PUT('/api/jobs/{id}/scope', {
         params: { path: { id: job.id } },
         body: { ...scopeOf(job), ...change },
+      }),
+    ),
+  );
+
+export const useInspectionTime = (job: Schemas['JobView']) =>
+  useJobChange(job.id, (minutes: number) =>
+    data(
+      api.PUT('/api/jobs/{id}/inspection', {
+        params: { path: { id: job.id } },
+        body: { minutes, version: job.version },
       }),
     ),
   );

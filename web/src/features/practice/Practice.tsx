@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { TurningPath } from '../../drawing/TurningPath';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { enginesQuery } from '../engines/engineQueries';
+import { Course } from './Course';
 import { WhatNext } from './WhatNext';
 import { roundQuery, useMarks, type Answers, type Round } from './practiceQueries';
 
@@ -21,7 +22,7 @@ export default function Practice() {
   const families = engines?.filter((f) => f.drawn);
   const [family, setFamily] = useState('');
   const [seed, setSeed] = useState(() => Math.floor(Math.random() * 1_000_000));
-  const code = family || families?.[0]?.code || '';
+  const code = families?.some((f) => f.code === family) ? family : families?.[0]?.code || '';
   const [next, setNext] = useState(false);
   const round = useQuery({ ...roundQuery(code, seed), enabled: code !== '' && !next });
   return (
@@ -34,8 +35,8 @@ export default function Practice() {
       </div>
       <p className="hint">
         {next
-          ? 'On the card of any family, never on a real job: nothing here is recorded. The answers are the laws by which cards are proven.'
-          : 'On the drawn loop, never on a real job: nothing here is recorded. The scoring is the same geometry that the cards use.'}
+          ? 'On the card of any family, never on a real job. The answers are the laws by which cards are proven.'
+          : 'On the drawn loop, never on a real job. The scoring is the same geometry that the cards use.'}
       </p>
       <Radio.Group
         aria-label="What to practise"
@@ -46,8 +47,15 @@ export default function Practice() {
         ]}
         onChange={(e) => setNext(e.target.value as boolean)}
       />
+      <Course
+        onGo={(code, whatNext) => {
+          setFamily(code);
+          setNext(whatNext);
+          setSeed(seed + 1);
+        }}
+      />
       {next ? (
-        <WhatNext />
+        <WhatNext family={family} onFamily={setFamily} />
       ) : (
         <>
           {families?.length === 0 && (

@@ -28,7 +28,7 @@ describe('what comes next', () => {
       'POST /api/practice/next': { body: wrong },
     };
     serve(answers);
-    show(<WhatNext />);
+    show(<WhatNext family="" onFamily={() => undefined} />);
     fireEvent.click(await screen.findByRole('button', { name: 'Start' }));
     await screen.findByText('Not yet.');
     expect(screen.getByText(/law 10: no start before it is proven/)).toBeTruthy();

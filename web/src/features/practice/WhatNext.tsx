@@ -6,9 +6,14 @@ import { enginesQuery } from '../engines/engineQueries';
 import { nextQuery, useNextAnswer, type Question } from './practiceQueries';
 
 /** On any family: so far the work is done, what comes next? The dry run answers, with the law. */
-export function WhatNext() {
+export function WhatNext({
+  family,
+  onFamily,
+}: {
+  family: string;
+  onFamily: (family: string) => void;
+}) {
   const { data: engines } = useQuery(enginesQuery);
-  const [family, setFamily] = useState('');
   const [seed, setSeed] = useState(() => Math.floor(Math.random() * 1_000_000));
   const [score, setScore] = useState({ right: 0, of: 0 });
   const code = family || engines?.[0]?.code || '';
@@ -24,7 +29,7 @@ export function WhatNext() {
           value={code || undefined}
           options={engines?.map((f) => ({ value: f.code, label: f.name }))}
           onChange={(v: string) => {
-            setFamily(v);
+            onFamily(v);
             setScore({ right: 0, of: 0 });
           }}
         />

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '../../api/client';
 
 export type Round = Schemas['RoundView'];
@@ -27,12 +27,36 @@ export const nextQuery = (family: string, seed: number) =>
     retry: false,
   });
 
-export const useNextAnswer = () =>
-  useMutation({
-    mutationFn: (body: Schemas['NextAnswer']) => data(api.POST('/api/practice/next', { body })),
+export const courseQuery = queryOptions({
+  queryKey: ['practice', 'course'],
+  queryFn: () => data(api.GET('/api/practice-course')),
+});
+
+/** Keeps own scores or does not, or forgets them. */
+export function useCourseChange() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (what: Schemas['KeepIn'] | 'forget') =>
+      data(
+        what === 'forget'
+          ? api.DELETE('/api/practice-course')
+          : api.PUT('/api/practice-course', { body: what }),
+      ),
+    onSuccess: (course) => client.setQueryData(courseQuery.queryKey, course),
   });
+}
+
+/** An answer that may have been kept changes the course. */
+function useAnswer<B, A>(send: (body: B) => Promise<A>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    onSuccess: () => client.invalidateQueries({ queryKey: courseQuery.queryKey }),
+  });
+}
+
+export const useNextAnswer = () =>
+  useAnswer((body: Schemas['NextAnswer']) => data(api.POST('/api/practice/next', { body })));
 
 export const useMarks = () =>
-  useMutation({
-    mutationFn: (body: Answers) => data(api.POST('/api/practice/marks', { body })),
-  });
+  useAnswer((body: Answers) => data(api.POST('/api/practice/marks', { body })));

@@ -58,6 +58,9 @@ class BoardCases {
 
     private static final int MINUTES_PER_SLOT = 30;
 
+    /** Code of the set for jobs that need none; it never runs out and is shown nowhere. */
+    static final String NO_TOOLS = "_none";
+
     private final Jobs jobs;
     private final People people;
     private final VehicleService vehicles;
@@ -173,7 +176,10 @@ class BoardCases {
     }
 
     private Shop shop(Ruler ruler, LocalDateTime now, List<Job> open, List<Absence> away, Workshop workshop) {
-        Set<String> families = open.stream().map(Job::familyCode).collect(Collectors.toSet());
+        Set<String> families = open.stream()
+                .filter(j -> !j.scope().isInspection())
+                .map(Job::familyCode)
+                .collect(Collectors.toSet());
         Map<String, Integer> copies = stores.usableCopies();
         return new Shop(
                 ruler,
@@ -193,13 +199,17 @@ class BoardCases {
                                                 .filter(a -> a.bayId().equals(Optional.of(b.id())))
                                                 .toList())))
                         .toList(),
-                families.stream()
-                        .sorted()
-                        .map(f -> new Shop.ToolSet(
-                                f,
-                                book.find(f).map(v -> v.family().name()).orElse(f),
-                                copies.getOrDefault(f, 0),
-                                copiesOut(ruler, away, f)))
+                Stream.concat(
+                                Stream.of(new Shop.ToolSet(NO_TOOLS, "none", open.size(), Map.of())),
+                                families.stream()
+                                        .sorted()
+                                        .map(f -> new Shop.ToolSet(
+                                                f,
+                                                book.find(f)
+                                                        .map(v -> v.family().name())
+                                                        .orElse(f),
+                                                copies.getOrDefault(f, 0),
+                                                copiesOut(ruler, away, f))))
                         .toList(),
                 vehicles.fleets().stream()
                         .map(f -> new Shop.Fleet(f.id(), f.name(), f.offRoadCap()))
@@ -280,7 +290,7 @@ class BoardCases {
         return new PlanJob(
                 job.id(),
                 vehicle.registration(),
-                job.familyCode(),
+                job.scope().isInspection() ? NO_TOOLS : job.familyCode(),
                 Set.of(jobs.family(job).drive().words()),
                 slots,
                 outline.helperMinutes(),

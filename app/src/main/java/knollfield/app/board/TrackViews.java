@@ -123,7 +123,7 @@ class TrackViews {
         Map<String, Integer> used = new HashMap<>();
         blocks.forEach(b -> used.merge(b.toolSet(), b.copy(), Math::max));
         return gathered.plan().shop().toolSets().stream()
-                .filter(s -> used.containsKey(s.code()))
+                .filter(s -> used.containsKey(s.code()) && !s.code().equals(BoardCases.NO_TOOLS))
                 .flatMap(s -> IntStream.rangeClosed(
                                 1, Math.max(used.getOrDefault(s.code(), 1), Math.min(2, s.copies())))
                         .mapToObj(n -> new ToolSetTrack(

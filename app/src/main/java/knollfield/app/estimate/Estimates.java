@@ -73,6 +73,9 @@ public class Estimates {
         Workshop workshop = settings.get();
         EstimateRates rates =
                 workshop.rates(jobs.timeFactor(job.familyCode()), job.scope().toolHireMinor());
+        if (job.scope().isInspection()) {
+            return Estimate.ofInspection(job.scope().inspectionMinutes().getAsInt(), rates, more(job));
+        }
         return Estimate.of(jobs.bundle(job), job.scope().ownerSupplied(), rates, more(job));
     }
 
@@ -167,7 +170,9 @@ public class Estimates {
                 current.get().name(),
                 clock.instant(),
                 estimate,
-                plain.of(state, jobs.family(job), bundle, estimate, workshop.currency())));
+                job.scope().isInspection()
+                        ? plain.ofInspection(state, jobs.family(job), estimate, workshop.currency())
+                        : plain.of(state, jobs.family(job), bundle, estimate, workshop.currency())));
         log.write(
                 job.vehicleId(),
                 "estimate %d of job %d".formatted(number, jobId),
@@ -229,6 +234,10 @@ public class Estimates {
                 !left || said.lines().stream().noneMatch(l -> l.startsWith(Estimate.MORE)),
                 "/lines",
                 "What broke has to be put right before the engine closes; its price can be agreed, not the work left.");
+        checks.that(
+                !left || !said.lines().contains(Estimate.INSPECTION),
+                "/lines",
+                "Nothing else is in this job; give the job up instead.");
         checks.that(
                 !left
                         || job.stage() != JobStage.UNDER_WAY

@@ -31,7 +31,7 @@ class PlainWords {
     /** The sentences, in the order they are printed. */
     List<String> of(VehicleState state, EngineFamily family, Bundle bundle, Estimate estimate, String currency) {
         List<String> all = new ArrayList<>();
-        String drive = family.drive().isBelt() ? "belt" : "chain";
+        String drive = drive(family);
         all.add("What is uncovered: to reach the timing %s we take off or open, in this order: %s."
                 .formatted(
                         drive,
@@ -49,6 +49,31 @@ class PlainWords {
                                     + "Parts that sit behind the same covers are renewed in the same visit, so that this is paid once.")
                             .formatted(hours(shared), hours(total)));
         }
+        all.add(waiting(state, family, currency));
+        all.add("The figures are likely ones: between %s and %s with tax, depending on how the bolts come out."
+                .formatted(
+                        words.money(estimate.lowTotalMinor(), currency),
+                        words.money(estimate.highTotalMinor(), currency)));
+        return all;
+    }
+
+    /** The same for a look that opens nothing. */
+    List<String> ofInspection(VehicleState state, EngineFamily family, Estimate estimate, String currency) {
+        return List.of(
+                ("What is done: we read the fault codes, listen to the engine cold and warm, and look at the timing %s as "
+                                + "far as it can be seen without opening anything. Then we say what follows, and why.")
+                        .formatted(drive(family)),
+                waiting(state, family, currency),
+                "The price with tax is %s; nothing is renewed in it."
+                        .formatted(words.money(estimate.totalMinor(), currency)));
+    }
+
+    private static String drive(EngineFamily family) {
+        return family.drive().isBelt() ? "belt" : "chain";
+    }
+
+    private String waiting(VehicleState state, EngineFamily family, String currency) {
+        String drive = drive(family);
         LocalDate until = state.forecast().today().plusMonths(WAIT_MONTHS);
         Optional<Exposure> waiting = forecasts.exposure(state, state.forecast(), until);
         if (waiting.isPresent() && state.consequence().isPresent()) {
@@ -57,24 +82,17 @@ class PlainWords {
                     : family.interference() == Interference.YES
                             ? "pistons and valves meet and the engine is damaged"
                             : "pistons and valves may meet; for this engine that is not confirmed";
-            all.add(
-                    ("What waiting costs: if the %s lets go, %s; that is about %s. The chance of it until %s is about %s, "
-                                    + "by our own planning figures.")
-                            .formatted(
-                                    drive,
-                                    engine,
-                                    words.money(state.consequence().get().likely(), currency),
-                                    words.day(until),
-                                    share(waiting.get().chance())));
-        } else {
-            all.add("What waiting costs: our book has no limit for this %s, so nobody can put a figure on waiting."
-                    .formatted(drive));
+            return ("What waiting costs: if the %s lets go, %s; that is about %s. The chance of it until %s is about %s, "
+                            + "by our own planning figures.")
+                    .formatted(
+                            drive,
+                            engine,
+                            words.money(state.consequence().get().likely(), currency),
+                            words.day(until),
+                            share(waiting.get().chance()));
         }
-        all.add("The figures are likely ones: between %s and %s with tax, depending on how the bolts come out."
-                .formatted(
-                        words.money(estimate.lowTotalMinor(), currency),
-                        words.money(estimate.highTotalMinor(), currency)));
-        return all;
+        return "What waiting costs: our book has no limit for this %s, so nobody can put a figure on waiting."
+                .formatted(drive);
     }
 
     private static String hours(int minutes) {

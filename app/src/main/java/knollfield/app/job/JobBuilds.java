@@ -15,14 +15,22 @@ import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.VehicleHistory;
+import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundlePlan;
 import knollfield.core.bundle.BundlePlanner;
 import knollfield.core.bundle.BundleRules;
 import knollfield.core.bundle.Decision;
+import knollfield.core.bundle.Labour;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.Part;
+import knollfield.core.explain.Statement;
+import knollfield.core.jobcard.CardBasis;
+import knollfield.core.jobcard.CardGenerator;
+import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardScope;
+import knollfield.core.jobcard.Step;
 import knollfield.core.risk.Consequence;
 import org.springframework.stereotype.Component;
 
@@ -61,6 +69,9 @@ public class JobBuilds {
     BundlePlan plan(Job job) {
         EngineFamily family = family(job);
         VehicleState state = state(job);
+        if (job.scope().isInspection()) {
+            return nothing(family, state);
+        }
         Workshop workshop = settings.get();
         Consequence consequence = state.consequence()
                 .orElseGet(() ->
@@ -76,6 +87,17 @@ public class JobBuilds {
                         consequence,
                         workshop.labourRateMinor(),
                         job.scope().keptUntil()));
+    }
+
+    /** An inspection opens nothing. */
+    private BundlePlan nothing(EngineFamily family, VehicleState state) {
+        return new BundlePlan(
+                new Bundle(List.of(), Labour.of(family, state.vehicle().equipment(), Set.of())),
+                List.of(),
+                List.of(),
+                clock.today(),
+                Statement.of("nothing is opened"),
+                Optional.empty());
     }
 
     /** The vehicle as it came to a job that is done: without what the job itself renewed. */
@@ -112,10 +134,25 @@ public class JobBuilds {
                 scope.purpose(), scope.school(), scope.seals(), done, scope.parts(), scope.ownerSupplied());
     }
 
+    /** What an inspection looks at, in its order. */
+    List<String> looks(Job job) {
+        return inspectionCard(job).steps().stream().map(Step::title).toList();
+    }
+
+    /** The card of an inspection as it would be begun now. */
+    public CardPlan inspectionCard(Job job) {
+        CardBasis basis = new CardBasis(
+                book.get(job.familyCode(), job.familyVersion()),
+                state(job).vehicle().equipment(),
+                job.scope().variants().keySet(),
+                CardScope.ofInspection().settled(job.scope().variants()));
+        return CardGenerator.inspection(basis, job.scope().inspectionMinutes().orElseThrow());
+    }
+
     /** Codes of the items the job is for. */
     Set<String> purpose(Job job) {
         Set<String> own = job.scope().purpose();
-        return own.isEmpty() ? family(job).driveItems() : own;
+        return job.scope().isInspection() || !own.isEmpty() ? own : family(job).driveItems();
     }
 
     private BundleRules.Scope scope(Job job) {

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
@@ -42,7 +43,10 @@ class JobController {
         this.views = views;
     }
 
-    record NewJob(long vehicleId) {}
+    /** @param inspectionMinutes nothing is opened, so long one looks; null for every other job */
+    record NewJob(long vehicleId, @Nullable Integer inspectionMinutes) {}
+
+    record InspectionTimeIn(int minutes, int version) {}
 
     record Created(long id) {}
 
@@ -83,7 +87,8 @@ class JobController {
                     parts,
                     ownerSupplied,
                     variants,
-                    toolHireMinor);
+                    toolHireMinor,
+                    OptionalInt.empty());
         }
     }
 
@@ -98,6 +103,7 @@ class JobController {
             JobStage stage,
             JobViews.@Nullable BookingView booking,
             String waits,
+            boolean inspection,
             @Nullable Long reworkOf,
             @Nullable LocalDate completedOn) {}
 
@@ -140,6 +146,7 @@ class JobController {
                             j.stage(),
                             JobViews.booking(j, technicians, bays),
                             j.waits(),
+                            j.scope().isInspection(),
                             j.rework().map(Job.Rework::of).orElse(null),
                             j.done().map(Job.Done::on).orElse(null));
                 })
@@ -148,7 +155,10 @@ class JobController {
 
     @PostMapping
     Created create(@RequestBody NewJob body) {
-        return new Created(jobs.create(body.vehicleId()));
+        return new Created(
+                body.inspectionMinutes() == null
+                        ? jobs.create(body.vehicleId())
+                        : jobs.createInspection(body.vehicleId(), body.inspectionMinutes()));
     }
 
     @GetMapping("/{id}")
@@ -160,6 +170,13 @@ class JobController {
     @PutMapping("/{id}/scope")
     JobViews.JobView change(@PathVariable long id, @RequestBody ScopeIn body) {
         jobs.change(id, body.toScope(), body.version());
+        return views.view(jobs.get(id));
+    }
+
+    /** How long an inspection takes. */
+    @PutMapping("/{id}/inspection")
+    JobViews.JobView inspection(@PathVariable long id, @RequestBody InspectionTimeIn body) {
+        jobs.inspectionLasts(id, body.minutes(), body.version());
         return views.view(jobs.get(id));
     }
 

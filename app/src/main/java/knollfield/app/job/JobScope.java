@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.bundle.Decision;
 import knollfield.core.bundle.School;
@@ -19,6 +20,7 @@ import knollfield.core.bundle.School;
  * @param parts numbers of catalogue parts fitted in place of the book's, by item code
  * @param ownerSupplied codes of items whose part the owner brings
  * @param variants settled points, choice by variant code
+ * @param inspectionMinutes the job opens nothing and renews nothing: so long one looks; empty for every other job
  */
 public record JobScope(
         Set<String> purpose,
@@ -29,7 +31,8 @@ public record JobScope(
         Map<String, String> parts,
         Set<String> ownerSupplied,
         Map<String, String> variants,
-        long toolHireMinor) {
+        long toolHireMinor,
+        OptionalInt inspectionMinutes) {
 
     public JobScope {
         purpose = Set.copyOf(purpose);
@@ -50,18 +53,55 @@ public record JobScope(
                 Map.of(),
                 Set.of(),
                 Map.of(),
-                0);
+                0,
+                OptionalInt.empty());
+    }
+
+    /** A look that opens nothing. */
+    static JobScope inspection(int minutes) {
+        return usual().looking(OptionalInt.of(minutes));
+    }
+
+    /** This scope as an inspection of so many minutes, or as none. */
+    JobScope looking(OptionalInt minutes) {
+        return new JobScope(
+                purpose, school, seals, keptUntil, decisions, parts, ownerSupplied, variants, toolHireMinor, minutes);
+    }
+
+    /** Nothing is opened and nothing renewed. */
+    public boolean isInspection() {
+        return inspectionMinutes.isPresent();
     }
 
     /** This scope with nothing decided by a person. */
     JobScope undecided() {
-        return new JobScope(purpose, school, seals, keptUntil, Map.of(), parts, ownerSupplied, variants, toolHireMinor);
+        return new JobScope(
+                purpose,
+                school,
+                seals,
+                keptUntil,
+                Map.of(),
+                parts,
+                ownerSupplied,
+                variants,
+                toolHireMinor,
+                inspectionMinutes);
     }
 
     /** This scope with one more decision. */
     public JobScope with(String item, Decision decision) {
         Map<String, Decision> all = new HashMap<>(decisions);
         all.put(item, decision);
-        return new JobScope(purpose, school, seals, keptUntil, all, parts, ownerSupplied, variants, toolHireMinor);
+        return new JobScope(
+                purpose,
+                school,
+                seals,
+                keptUntil,
+                all,
+                parts,
+                ownerSupplied,
+                variants,
+                toolHireMinor,
+                inspectionMinutes);
     }
 }

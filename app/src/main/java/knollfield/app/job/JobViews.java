@@ -179,6 +179,7 @@ class JobViews {
 
     record AccessStepView(String code, String title, int minutes, int helperMinutes, List<String> neededBy) {}
 
+    /** @param inspection what is looked at where nothing is opened, in its order; null for every other job */
     record JobView(
             long id,
             int version,
@@ -205,6 +206,7 @@ class JobViews {
             long totalMinor,
             long labourRateMinor,
             @Nullable BookingView booking,
+            @Nullable List<String> inspection,
             @Nullable Long reworkOf,
             @Nullable LocalDate completedOn,
             @Nullable ActualView actual) {}
@@ -218,7 +220,8 @@ class JobViews {
         Bundle bundle = plan.bundle();
         Workshop workshop = settings.get();
         long parts = bundle.partsMinor();
-        long labour = bundle.labourMinor(workshop.labourRateMinor());
+        int minutes = job.scope().inspectionMinutes().orElse(bundle.labour().minutes());
+        long labour = Sixtieths.toMinor(Sixtieths.ofLabour(minutes, workshop.labourRateMinor()));
         return new JobView(
                 job.id(),
                 job.version(),
@@ -244,7 +247,7 @@ class JobViews {
                                 s.step().helperMinutes(),
                                 List.copyOf(s.neededBy())))
                         .toList(),
-                bundle.labour().minutes(),
+                minutes,
                 bundle.labour().sharedMinutes(),
                 bundle.labour().helperMinutes(),
                 parts,
@@ -252,6 +255,7 @@ class JobViews {
                 parts + labour,
                 workshop.labourRateMinor(),
                 booking(job, technicians(), bays()),
+                job.scope().isInspection() ? builds.looks(job) : null,
                 job.rework().map(Job.Rework::of).orElse(null),
                 job.done().map(Job.Done::on).orElse(null),
                 job.actual()

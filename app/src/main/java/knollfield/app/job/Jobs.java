@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
@@ -125,6 +126,9 @@ public class Jobs {
         if (kept != null && kept.stillHolds(job, state, workshop)) {
             return kept.outline;
         }
+        if (job.scope().isInspection()) {
+            return new Outline(job.scope().inspectionMinutes().getAsInt(), 0, Map.of());
+        }
         EngineFamily family = family(job);
         Bundle bundle = bundle(job);
         Map<String, String> numbers = new TreeMap<>();
@@ -158,12 +162,19 @@ public class Jobs {
 
     /** This workshop's time for the family against the book's, from jobs whose hours are on file. */
     public double timeFactor(String familyCode) {
-        return TimeFactor.of(jobs.withActual(familyCode, PAST_JOBS).stream()
+        return TimeFactor.of(past(familyCode).stream()
                 .map(j -> new TimeFactor.Past(
                         Labour.of(family(j), state(j).vehicle().equipment(), items(j))
                                 .minutes(),
                         j.actual().orElseThrow().minutes()))
                 .toList());
+    }
+
+    /** The newest jobs of a family whose hours are on file; inspections, which have no book time, are none of them. */
+    public List<Job> past(String familyCode) {
+        return jobs.withActual(familyCode, PAST_JOBS).stream()
+                .filter(j -> !j.scope().isInspection())
+                .toList();
     }
 
     /** Bays that work is promised in. */
@@ -201,6 +212,54 @@ public class Jobs {
         return id;
     }
 
+    /** Longest time for a look that opens nothing, minutes. */
+    private static final int LONGEST_LOOK = 8 * 60;
+
+    /**
+     * Starts an inspection of a vehicle: nothing is opened, and somebody decides what follows.
+     *
+     * @param minutes of one technician, 1 to 480
+     * @throws Conflict as {@link #create}
+     * @throws InvalidInput where the time is out of range, or the engine family is not on file
+     */
+    @Transactional
+    public long createInspection(long vehicleId, int minutes) {
+        checkLook(minutes, "/inspectionMinutes");
+        long id = create(vehicleId);
+        Job job = get(id);
+        save(job.with(JobScope.inspection(minutes)), job);
+        return id;
+    }
+
+    private static void checkLook(int minutes, String pointer) {
+        new Checks()
+                .that(minutes >= 1 && minutes <= LONGEST_LOOK, pointer, "An inspection takes 1 minute to 8 hours.")
+                .orThrow();
+    }
+
+    /** Sets how long an inspection takes; its price and its place follow. */
+    @Transactional
+    public void inspectionLasts(long jobId, int minutes, int version) {
+        checkLook(minutes, "/minutes");
+        jobs.lockBoard();
+        Job job = editable(jobId, version);
+        if (!job.scope().isInspection()) {
+            throw new Conflict("Job %d is no inspection.".formatted(jobId));
+        }
+        save(job.with(job.scope().looking(OptionalInt.of(minutes))), job);
+        log.write(
+                job.vehicleId(),
+                "time of inspection " + jobId,
+                job.scope().inspectionMinutes().getAsInt() + " min",
+                minutes + " min");
+        events.publishEvent(new JobResized(jobId));
+    }
+
+    private static Conflict renewsNothing(Job job) {
+        return new Conflict("Job %d is an inspection and renews nothing; sign it and build a job for what it found."
+                .formatted(job.id()));
+    }
+
     /**
      * Builds the job anew under {@code scope}. A job at the bench may only grow.
      *
@@ -215,6 +274,9 @@ public class Jobs {
             job = editable(jobId, version);
         } else if (job.version() != version) {
             throw changedMeanwhile(job);
+        }
+        if (job.scope().isInspection()) {
+            throw renewsNothing(job);
         }
         builds.check(job, scope);
         Job changed = job.with(scope);
@@ -250,6 +312,9 @@ public class Jobs {
         Job job = get(jobId);
         if (job.stage() != JobStage.UNDER_WAY) {
             throw new Conflict("Job %d is not at the bench.".formatted(jobId));
+        }
+        if (job.scope().isInspection()) {
+            throw renewsNothing(job);
         }
         EngineFamily family = family(job);
         Set<String> before = items(job);
@@ -296,6 +361,9 @@ public class Jobs {
         if (first.stage() != JobStage.DONE) {
             throw new Conflict("Job %d is not signed; go on with it instead.".formatted(jobId));
         }
+        if (first.scope().isInspection()) {
+            throw new Conflict("Job %d opened nothing; there is nothing to do again.".formatted(jobId));
+        }
         EngineFamily family = family(first);
         new Checks()
                 .text(reason, 400, "/reason", "What is wrong")
@@ -315,7 +383,8 @@ public class Jobs {
                 first.scope().parts(),
                 first.scope().ownerSupplied(),
                 first.scope().variants(),
-                0);
+                0,
+                OptionalInt.empty());
         long id = jobs.addRework(first, again, reason.strip());
         log.write(first.vehicleId(), "job %d comes back as job %d".formatted(jobId, id), "", reason.strip());
         return id;

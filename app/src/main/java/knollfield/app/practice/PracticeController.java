@@ -13,6 +13,7 @@ import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.WhatNext;
 import knollfield.core.practice.Exercise;
 import knollfield.core.practice.Marks;
+import knollfield.core.practice.Skill;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -22,15 +23,17 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Rounds of practice; no job, vehicle or log is touched. */
+/** Rounds of practice; no job, vehicle or log is touched, and answers are kept only for those who wish it. */
 @RestController
 @RequestMapping("/api/practice")
 class PracticeController {
 
     private final EngineBook book;
+    private final Courses courses;
 
-    PracticeController(EngineBook book) {
+    PracticeController(EngineBook book, Courses courses) {
         this.book = book;
+        this.courses = courses;
     }
 
     record DecisionView(Exercise.Decision code, String words) {}
@@ -106,6 +109,7 @@ class PracticeController {
         Marks marks = Marks.of(
                 Exercise.of(path(engine), engine.handling(), a.seed()),
                 new Marks.Answers(a.turns(), a.order(), a.wheelOut(), a.teethOut(), a.decision()));
+        courses.note(engine.code(), a.seed(), marks);
         return new RoundMarks(
                 marks.points(),
                 marks.parts().stream()
@@ -154,6 +158,7 @@ class PracticeController {
         WhatNext.Verdict verdict = question(engine(a.family()), a.seed())
                 .answer(a.choice())
                 .orElseThrow(() -> new InvalidInput("/choice", "The question has no such answer."));
+        courses.note(a.family(), a.seed(), Skill.WHAT_NEXT, verdict.right() ? 1 : 0, 1);
         return new NextMarks(
                 verdict.right(),
                 verdict.breaches().stream()

@@ -1,4 +1,4 @@
-/** The trainer for apprentices, over HTTP: it gives rounds and scores them, and keeps nothing. */
+/** The trainer for apprentices, over HTTP: it gives rounds and scores them, and keeps the scores of those who wish it. */
 @NullMarked
 package knollfield.app.practice;
 

@@ -200,7 +200,13 @@ public class JobRecords {
                         false));
             }
         }
-        if (renewed.isEmpty()) {
+        card.inspectionEnd()
+                .ifPresent(d -> lines.add(new Line(
+                        "Inspection",
+                        "%s: %s".formatted(d.end().words(), d.reason()),
+                        by,
+                        d.end().needsAJob())));
+        if (renewed.isEmpty() && !job.scope().isInspection()) {
             lines.add(new Line("Parts", "the same parts put back; no clock restarted", by, true));
         }
         Set<String> back = new HashSet<>();
@@ -432,7 +438,9 @@ public class JobRecords {
                     c.answer() == Consent.Answer.LEFT));
         }
         card.signature().ifPresent(s -> {
-            lines.add(new Line("Old parts", s.event().oldParts().words(), "", false));
+            if (!card.plan().isInspection()) {
+                lines.add(new Line("Old parts", s.event().oldParts().words(), "", false));
+            }
             if (!s.event().note().isBlank()) {
                 lines.add(new Line("Words", s.event().note(), "", false));
             }

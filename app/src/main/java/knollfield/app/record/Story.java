@@ -122,6 +122,12 @@ class Story {
         return story;
     }
 
+    private static String inspected(CardState card) {
+        return card.inspectionEnd()
+                .map(d -> "Inspected, nothing opened: %s, %s".formatted(d.end().words(), d.reason()))
+                .orElse("Inspected, nothing opened");
+    }
+
     private Optional<Chapter> job(Job job) {
         if (job.stage() != JobStage.DONE || job.done().isEmpty()) {
             return Optional.empty();
@@ -130,8 +136,9 @@ class Story {
         CardState card = cards.state(job);
         EngineFamily family = jobs.family(job);
         Set<String> items = Completion.items(card);
-        String what =
-                items.isEmpty() ? "Opened again and put back with the same parts" : named(family, items) + " renewed";
+        String what = job.scope().isInspection()
+                ? inspected(card)
+                : items.isEmpty() ? "Opened again and put back with the same parts" : named(family, items) + " renewed";
         boolean readTrue = card.plan().feeding(GateKind.REFERENCES_TRUE).stream()
                 .anyMatch(s -> card.answers().containsKey(s.code()));
         String proven = readTrue ? " Turned over twice, references true at attempt %d.".formatted(card.attempt()) : "";

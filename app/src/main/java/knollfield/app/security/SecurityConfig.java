@@ -60,7 +60,7 @@ class SecurityConfig {
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers("/api/jobs/*/card/**")
                         .hasAnyRole(MANAGER, BENCH)
-                        .requestMatchers("/api/practice/**")
+                        .requestMatchers("/api/practice/**", "/api/practice-course")
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers(GET, "/api/engines/**", "/api/parts/**")
                         .hasAnyRole(MANAGER, DESK, BENCH)

@@ -321,7 +321,8 @@ class StoresController {
     }
 
     private List<ToolSetView> toolSets(List<Job> open, LocalDate today) {
-        Map<String, List<Job>> byFamily = open.stream().collect(Collectors.groupingBy(Job::familyCode));
+        Map<String, List<Job>> byFamily =
+                open.stream().filter(j -> !j.scope().isInspection()).collect(Collectors.groupingBy(Job::familyCode));
         Map<String, List<ToolCopy>> copies = stores.copies().stream()
                 .collect(Collectors.groupingBy(ToolCopy::familyCode, TreeMap::new, Collectors.toList()));
         Map<Long, String> bays = jobs.everyBay().stream().collect(Collectors.toMap(Bay::id, Bay::name));

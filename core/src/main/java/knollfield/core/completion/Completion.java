@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
@@ -20,6 +21,7 @@ import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
+import knollfield.core.jobcard.InspectionEnd;
 
 /** What a signed card makes of the vehicle (rules.md section 10). */
 public final class Completion {
@@ -63,7 +65,33 @@ public final class Completion {
                         || card.clearancesAccepted().isEmpty())
                 .forEach(e -> all.add(new CardEvent.SideFinding(causeLeft(family, e), false)));
         card.clearancesAccepted().forEach(words -> all.add(new CardEvent.SideFinding(words, false)));
+        card.inspectionEnd()
+                .filter(d -> d.end().needsAJob())
+                .ifPresent(d -> all.add(new CardEvent.SideFinding(inWords(d), true)));
         return all;
+    }
+
+    /** Such as "Inspected: the full set. Guide broken on the tight run". */
+    static String inWords(InspectionEnd.Decided d) {
+        return "Inspected: %s. %s".formatted(d.end().words(), d.reason());
+    }
+
+    /**
+     * What an inspection says of the drive beside its looks: slack outside the book's figure, or that all was found good,
+     * each with its words. All is good only where nothing was found that says otherwise.
+     */
+    public static Map<Evidence, String> inspected(CardState card, LocalDate day) {
+        if (!card.slackAccepted().isEmpty()) {
+            return Map.of(
+                    new Evidence(EvidenceKind.CHAIN_RATTLE, day, Evidence.Confidence.MEASURED, Optional.empty()),
+                    String.join("; ", card.slackAccepted()));
+        }
+        return card.inspectionEnd()
+                .filter(d -> d.end() == InspectionEnd.NOTHING && card.findings().isEmpty())
+                .map(d -> Map.of(
+                        new Evidence(EvidenceKind.INSPECTED_GOOD, day, Evidence.Confidence.SEEN, Optional.empty()),
+                        d.reason()))
+                .orElse(Map.of());
     }
 
     /** Such as "Oil on the belt, wet from the top: its cause is left (cam seals)". */
@@ -127,6 +155,23 @@ public final class Completion {
     public static List<Evidence> stays(Work work, Collection<Evidence> found) {
         return found.stream()
                 .filter(e -> e.kind().hasACauseOfItsOwn() && !ends(work, e))
+                .toList();
+    }
+
+    /**
+     * The same after {@code card}. An inspection puts nothing right: what was known before it stays as it was, and what it
+     * found itself needs no second follow-up where it ends in a job.
+     */
+    public static List<Evidence> stays(CardState card, Work work, Collection<Evidence> found) {
+        if (!card.plan().isInspection()) {
+            return stays(work, found);
+        }
+        Set<EvidenceKind> here =
+                card.findings().stream().map(CardState.Finding::kind).collect(Collectors.toSet());
+        boolean jobFollows =
+                card.inspectionEnd().filter(d -> d.end().needsAJob()).isPresent();
+        return stays(work, found).stream()
+                .filter(e -> !jobFollows && here.contains(e.kind()))
                 .toList();
     }
 

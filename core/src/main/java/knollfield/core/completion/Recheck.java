@@ -29,6 +29,10 @@ public record Recheck(String what, LocalDate due) {
         }
         card.coolantShort().ifPresent(words -> all.add(new Recheck("Coolant: " + words, day.plusDays(1))));
         card.noted(CardEvent.RecheckAsked.class).forEach(r -> all.add(new Recheck(r.what(), day.plusDays(r.days()))));
+        card.inspectionEnd()
+                .ifPresent(d -> d.end()
+                        .lookAgainMonths()
+                        .ifPresent(months -> all.add(new Recheck(Completion.inWords(d), day.plusMonths(months)))));
         stays.forEach(e -> all.add(
                 new Recheck(Completion.causeLeft(card.plan().basis().family(), e), day.plusDays(CAUSE_LEFT_DAYS))));
         all.sort(java.util.Comparator.comparing(Recheck::due));

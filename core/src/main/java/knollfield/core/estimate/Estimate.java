@@ -2,6 +2,7 @@ package knollfield.core.estimate;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
 
@@ -25,6 +26,9 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
     /** Code of the line for the hire of tools. */
     public static final String TOOL_HIRE = "_tools";
 
+    /** Code of the line for a look that opens nothing. */
+    public static final String INSPECTION = "_inspection";
+
     /** What the codes of lines for {@link More} work begin with; its number follows. */
     public static final String MORE = "_more-";
 
@@ -36,11 +40,13 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
         CONSUMABLES,
         TOOL_HIRE,
         /** Nobody planned it, and the bench told of it. */
-        MORE_WORK;
+        MORE_WORK,
+        /** A look that opens nothing. */
+        INSPECTION;
 
         /** The owner is asked about it by itself. */
         public boolean isAnswered() {
-            return this == ITEM || this == MORE_WORK;
+            return this == ITEM || this == MORE_WORK || this == INSPECTION;
         }
     }
 
@@ -134,6 +140,30 @@ public record Estimate(List<Line> lines, double taxShare, long taxMinor, int boo
                 Math.round(likely * rates.taxShare()),
                 bundle.labour().minutes(),
                 rates.timeFactor());
+    }
+
+    /**
+     * What an inspection costs: its time, which is no book time, so that no factor applies, and what came up in it.
+     *
+     * @param minutes above zero
+     */
+    public static Estimate ofInspection(int minutes, EstimateRates rates, List<More> more) {
+        long price = Math.round(minutes * rates.labourRateMinor() / 60.0);
+        Line line = new Line(
+                INSPECTION,
+                "Inspection, nothing opened",
+                Kind.INSPECTION,
+                true,
+                minutes,
+                0,
+                price,
+                price,
+                price,
+                false);
+        List<Line> lines = Stream.concat(Stream.of(line), more.stream().map(m -> m.line(rates)))
+                .toList();
+        long likely = lines.stream().mapToLong(Line::likelyMinor).sum();
+        return new Estimate(lines, rates.taxShare(), Math.round(likely * rates.taxShare()), minutes, 1);
     }
 
     private static Line line(

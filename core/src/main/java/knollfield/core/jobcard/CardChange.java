@@ -291,10 +291,10 @@ final class CardChange {
                 entry.seq(),
                 OptionalDouble.empty(),
                 Optional.empty(),
-                option.needsReason());
+                option.needsReason() && choose.what() != Task.Choose.Changes.ENDING);
         CardScope scope = card.scope();
         scope = switch (choose.what()) {
-            case NOTHING -> scope;
+            case NOTHING, ENDING -> scope;
             case VARIANT -> scope.settled(Map.of(variantOf(step), option.code()));
             case REFERENCE -> scope.paint(option.code().equals("paint"));
             case REFITTED -> scope.refitted(option.code().equals("same"));
@@ -595,7 +595,7 @@ final class CardChange {
         CardScope scope = card.scope();
         if (step.task() instanceof Task.Choose choose) {
             scope = switch (choose.what()) {
-                case NOTHING -> scope;
+                case NOTHING, ENDING -> scope;
                 case VARIANT -> scope.unsettled(variantOf(step));
                 case REFERENCE -> scope.paint(false);
                 case REFITTED -> scope.refitted(false);

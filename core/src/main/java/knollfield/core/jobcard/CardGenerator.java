@@ -36,8 +36,22 @@ public final class CardGenerator {
     }
 
     /**
+     * The card of an inspection, nothing opened.
+     *
+     * @param basis without items
+     * @param minutes of one technician, above zero
+     */
+    public static CardPlan inspection(CardBasis basis, int minutes) {
+        if (!basis.scope().items().isEmpty() || minutes < 1) {
+            throw new IllegalArgumentException("an inspection renews nothing and takes time");
+        }
+        return InspectionCard.of(basis, minutes);
+    }
+
+    /**
      * The card as {@code layout} lays it; the old ones for cards begun so, and for those alone.
      *
+     * @param layout any but an inspection, see {@link #inspection}
      * @param progress how far a worked-out card is already
      * @throws IllegalArgumentException for an item code the family does not know
      * @throws CardNotProven as {@link #generate(CardBasis)}

@@ -42,7 +42,9 @@ public final class CardPlan {
         /** Worked out from the book and proven; answers go by the step alone when it is laid anew. */
         ROUTED_AT_FIRST,
         /** Worked out from the book and proven; answers go by what was done. */
-        ROUTED
+        ROUTED,
+        /** Nothing is opened and nothing renewed: an inspection. */
+        INSPECTION
     }
 
     CardPlan(CardBasis basis, List<Phase> phases, int bookMinutes, OptionalInt turnsUntilPaintReturns, Layout layout) {
@@ -162,8 +164,15 @@ public final class CardPlan {
     /** The plan kept with entry {@code seq}, or one laid now. */
     CardPlan laid(CardBasis other, long seq, CardState state) {
         return kept(seq)
-                .orElseGet(() -> CardGenerator.laid(other, layout, progress(state, other.scope()))
+                .orElseGet(() -> (isInspection()
+                                ? InspectionCard.of(other, bookMinutes)
+                                : CardGenerator.laid(other, layout, progress(state, other.scope())))
                         .keeping(kept));
+    }
+
+    /** Nothing is opened and nothing renewed on it. */
+    public boolean isInspection() {
+        return layout == Layout.INSPECTION;
     }
 
     /** An entry that asked for another plan when it was made does so again. */

@@ -48,6 +48,11 @@ public record CardScope(
         return new CardScope(items, Set.of(), Map.of(), Map.of(), false, false, 1, false, false, 0);
     }
 
+    /** Nothing is renewed: an inspection. */
+    public static CardScope ofInspection() {
+        return new CardScope(Set.of(), Set.of(), Map.of(), Map.of(), false, false, 1, false, false, 0);
+    }
+
     public CardScope settled(Map<String, String> choices) {
         Map<String, String> all = new HashMap<>(variants);
         all.putAll(choices);

@@ -12,6 +12,8 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
@@ -481,10 +483,31 @@ public record CardState(
         return plan.layout() == CardPlan.Layout.ROUTED ? RoutedCard.joints(this, step) : Map.of();
     }
 
+    /** What an inspection came to; empty before that was decided, and on every other card. */
+    public Optional<InspectionEnd.Decided> inspectionEnd() {
+        return Optional.ofNullable(plan.isInspection() ? answers.get(InspectionCard.END) : null)
+                .flatMap(a -> Stream.of(InspectionEnd.values())
+                        .filter(e -> a.words().startsWith(e.words() + ": "))
+                        .findFirst()
+                        .map(e -> new InspectionEnd.Decided(
+                                e, a.words().substring(e.words().length() + 2))));
+    }
+
+    /** Chain slack outside the book's figure that was accepted with words, each as one sentence. */
+    public List<String> slackAccepted() {
+        return plan.isInspection()
+                ? accepted(s -> s.code().startsWith(InspectionCard.SLACK) && s.task() instanceof Task.Measure)
+                : List.of();
+    }
+
     /** Valve clearances outside their limits that were accepted with words, each as one sentence. */
     public List<String> clearancesAccepted() {
+        return accepted(s -> s.task() instanceof Task.Measure m && m.kind() == Task.Measure.Kind.CLEARANCE);
+    }
+
+    private List<String> accepted(Predicate<Step> which) {
         return plan.steps().stream()
-                .filter(s -> s.task() instanceof Task.Measure m && m.kind() == Task.Measure.Kind.CLEARANCE)
+                .filter(which)
                 .flatMap(s -> Optional.ofNullable(answers.get(s.code())).stream()
                         .filter(Answer::deviation)
                         .map(a -> s.title() + ": " + a.words()))

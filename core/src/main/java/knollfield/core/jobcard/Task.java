@@ -64,7 +64,9 @@ public sealed interface Task {
             NOTHING,
             VARIANT,
             REFERENCE,
-            REFITTED
+            REFITTED,
+            /** Nothing of the card; it is what an inspection comes to, and the reason belongs to it. */
+            ENDING
         }
 
         Optional<Option> option(String code) {

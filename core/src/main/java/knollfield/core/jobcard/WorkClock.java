@@ -15,6 +15,7 @@ import java.util.Set;
  * How long a card was worked on, from its entries: who was at it, in which phase, and what kept them.
  *
  * @param byPhase minutes of work by phase code, in working order; two people count twice
+ * @param byStep the same by code of the step whose answer ended them, not rounded; what was ticked together shares them
  * @param byPerson minutes by name
  * @param present names of those who are at it at the end
  * @param waits what the job waited for
@@ -22,6 +23,7 @@ import java.util.Set;
  */
 public record WorkClock(
         Map<String, Integer> byPhase,
+        Map<String, Double> byStep,
         Map<String, Integer> byPerson,
         Set<String> present,
         List<Wait> waits,
@@ -32,6 +34,7 @@ public record WorkClock(
 
     public WorkClock {
         byPhase = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(byPhase));
+        byStep = Map.copyOf(byStep);
         byPerson = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(byPerson));
         present = Set.copyOf(present);
         waits = List.copyOf(waits);
@@ -58,12 +61,14 @@ public record WorkClock(
         private final CardPlan plan;
         private final ZoneId zone;
         private final Map<String, Duration> phases = new LinkedHashMap<>();
+        private final Map<String, Double> steps = new LinkedHashMap<>();
         private final Map<String, Duration> people = new LinkedHashMap<>();
         private final Set<String> here = new LinkedHashSet<>();
         private final List<Wait> waits = new ArrayList<>();
         private Duration lost = Duration.ZERO;
         private Optional<Instant> since = Optional.empty();
         private String phase;
+        private List<String> answered = List.of();
 
         Reading(CardPlan plan, ZoneId zone) {
             this.plan = plan;
@@ -74,11 +79,13 @@ public record WorkClock(
         WorkClock read(List<CardEntry> entries, Optional<Instant> now) {
             for (CardEntry entry : entries) {
                 phaseOf(entry.event()).ifPresent(p -> phase = p);
+                answered = stepsOf(entry.event());
                 count(entry.at());
                 apply(entry);
             }
+            answered = List.of();
             now.ifPresent(this::count);
-            return new WorkClock(inOrder(), minutes(people), here, waits, minutes(lost));
+            return new WorkClock(inOrder(), steps, minutes(people), here, waits, minutes(lost));
         }
 
         private void apply(CardEntry entry) {
@@ -121,7 +128,18 @@ public record WorkClock(
             }
             Duration all = span.multipliedBy(here.size());
             phases.merge(phase, all, Duration::plus);
+            answered.forEach(s -> steps.merge(s, all.toMillis() / 60_000.0 / answered.size(), Double::sum));
             here.forEach(p -> people.merge(p, span, Duration::plus));
+        }
+
+        private List<String> stepsOf(CardEvent event) {
+            return event instanceof CardEvent.PhaseTicked e
+                    ? plan.phase(e.phase()).stream()
+                            .flatMap(p -> p.steps().stream())
+                            .filter(s -> s.task() instanceof Task.Tick)
+                            .map(Step::code)
+                            .toList()
+                    : stepOf(event).stream().toList();
         }
 
         private Optional<String> phaseOf(CardEvent event) {

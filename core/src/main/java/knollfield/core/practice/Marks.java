@@ -9,7 +9,7 @@ import knollfield.core.practice.Exercise.Decision;
 /**
  * How a round was done; each part gives 0 to 25 points.
  *
- * @param parts in the order of the round
+ * @param parts in the order of {@link Skill}, whose first four a round asks for
  */
 public record Marks(List<Part> parts) {
 
@@ -53,7 +53,7 @@ public record Marks(List<Part> parts) {
     }
 
     private static Part marksIn(Exercise e, List<Integer> turns) {
-        String name = "Bring the marks in";
+        String name = Skill.MARKS_IN.words();
         int crank = e.path().crankTeeth();
         int moved = turns.stream().mapToInt(Integer::intValue).sum();
         int left = Math.floorMod(e.startTeeth() - moved, 2 * crank);
@@ -99,17 +99,17 @@ public record Marks(List<Part> parts) {
             good++;
         }
         if (good == right.size()) {
-            return new Part("Lay the belt on", MOST, "Tight run first, the slack ends at the tensioner.");
+            return new Part(Skill.LAY_ON.words(), MOST, "Tight run first, the slack ends at the tensioner.");
         }
         return new Part(
-                "Lay the belt on",
+                Skill.LAY_ON.words(),
                 MOST * good / right.size(),
                 "After %d right wheels comes the %s: against the running way over the tight runs, the tensioner last."
                         .formatted(good, right.get(good).name().toLowerCase(java.util.Locale.ROOT)));
     }
 
     private static Part toothOut(Exercise e, Answers a) {
-        String name = "Find the tooth that is out";
+        String name = Skill.TOOTH_OUT.words();
         boolean wheel = e.wheelOut().equals(a.wheelOut());
         boolean way = Integer.signum(a.teethOut()) == e.teethOut();
         String truth = "The %s is one tooth (%.1f°) %s."
@@ -131,7 +131,6 @@ public record Marks(List<Part> parts) {
         if (e.situation() == Exercise.Situation.PAINT_AWAY) {
             words.add("The paint is back after %d turns.".formatted(e.path().turnsUntilPaintReturns()));
         }
-        return new Part(
-                "Decide after two turns", decision == e.situation().right() ? MOST : 0, String.join(" ", words));
+        return new Part(Skill.DECIDE.words(), decision == e.situation().right() ? MOST : 0, String.join(" ", words));
     }
 }

@@ -202,6 +202,9 @@ class BenchWorkTest {
                         java.util.Map.entry("B2", 10),
                         java.util.Map.entry("B3", 5 + 2 * 10 + 5),
                         java.util.Map.entry("B5", 2 * 10));
+        assertThat(clock.byStep())
+                .containsExactlyInAnyOrderEntriesOf(
+                        java.util.Map.of("parts", 10.0, "battery", 5.0, "raise", 20.0, "clear", 20.0));
         assertThat(clock.byPerson())
                 .containsEntry("Hedra", 40)
                 .containsEntry("Perran", 10)

@@ -146,6 +146,9 @@ public class Cards {
     }
 
     private CardPlan laid(Job job, EngineFamily family, boolean begunBefore) {
+        if (job.scope().isInspection()) {
+            return builds.inspectionCard(job);
+        }
         CardEvent.Fixed fixed = fixed(job);
         CardScope scope = CardScope.of(fixed.items()).settled(fixed.variants());
         CardBasis basis = new CardBasis(
@@ -425,8 +428,10 @@ public class Cards {
         Set<String> declined = new HashSet<>();
         events.publishEvent(new DeclinesAsked(job.id(), declined));
         Completion.clearances(state, today).forEach((found, note) -> find(job, found, note));
+        Completion.inspected(state, today).forEach((found, note) -> find(job, found, note));
         Completion.Work work = Completion.Work.of(state, declined);
         List<Evidence> stays = Completion.stays(
+                state,
                 work,
                 jobs.state(job).history().evidence().stream()
                         .filter(e -> e.endedOn().isEmpty())
@@ -446,10 +451,13 @@ public class Cards {
                 "",
                 "%s at %s"
                         .formatted(
-                                items.isEmpty()
-                                        ? "same parts put back"
-                                        : String.join(
-                                                ", ", items.stream().sorted().toList()),
+                                job.scope().isInspection()
+                                        ? "inspected"
+                                        : items.isEmpty()
+                                                ? "same parts put back"
+                                                : String.join(
+                                                        ", ",
+                                                        items.stream().sorted().toList()),
                                 words.km(km)));
     }
 

@@ -40,6 +40,9 @@ class EngineBayLabel {
         if (state.started().isEmpty()) {
             throw new Conflict("Job %d is not checked in yet; there is no label.".formatted(jobId));
         }
+        if (job.scope().isInspection()) {
+            throw new Conflict("Job %d renewed nothing; the label that is there stays.".formatted(jobId));
+        }
         if (items.isEmpty()) {
             throw new Conflict("Job %d put the same parts back; the label of the first job stays.".formatted(jobId));
         }

@@ -29,7 +29,8 @@ class KeptPlanRepository {
             0, CardPlan.Layout.BEGUN_BEFORE,
             1, CardPlan.Layout.LISTED,
             2, CardPlan.Layout.ROUTED_AT_FIRST,
-            3, CardPlan.Layout.ROUTED);
+            3, CardPlan.Layout.ROUTED,
+            4, CardPlan.Layout.INSPECTION);
 
     private final JdbcClient jdbc;
     private final JsonMapper json;
