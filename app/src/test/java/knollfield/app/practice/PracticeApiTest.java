@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
+import knollfield.app.job.Workbench;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -139,5 +140,67 @@ class PracticeApiTest {
 
     private JsonNode sum(String what, String body) {
         return ines.post("/api/calculations/bench/" + what, body).ok().json();
+    }
+
+    @Test
+    void scoresAreKeptForThoseWhoWishItAndTheFirstAnswerCounts() {
+        long seed = 3;
+        assertThat(ines.get("/api/practice-course").ok().json().get("keeps").asBoolean())
+                .isFalse();
+        answer(seed, true);
+        assertThat(answers()).isZero();
+
+        ines.put("/api/practice-course", "{\"keeps\": true}").ok();
+        answer(seed, false);
+        answer(seed, true);
+        assertThat(answers()).as("the second answer to one question is none").isEqualTo(1);
+        JsonNode course = ines.get("/api/practice-course").ok().json();
+        JsonNode sort = course.get("sorts")
+                .valueStream()
+                .filter(s -> s.get("answers").asInt() > 0)
+                .findFirst()
+                .orElseThrow();
+        assertThat(sort.get("percent").asInt()).isZero();
+        assertThat(sort.get("ready").asBoolean()).isFalse();
+        assertThat(course.get("next").get("sort").asString())
+                .isEqualTo(sort.get("sort").asString());
+        assertThat(course.get("people").get(0).get("name").asString()).isEqualTo("Ines Carrow");
+
+        ines.delete("/api/practice-course").ok();
+        assertThat(answers()).isZero();
+        ines.put("/api/practice-course", "{\"keeps\": false}").ok();
+        assertThat(ines.get("/api/practice-course").ok().json().get("people")).isEmpty();
+    }
+
+    private int answers() {
+        return ines.get("/api/practice-course")
+                .ok()
+                .json()
+                .get("sorts")
+                .valueStream()
+                .mapToInt(s -> s.get("answers").asInt())
+                .sum();
+    }
+
+    /** Answers the question of {@code seed} rightly, or wrongly. */
+    private void answer(long seed, boolean rightly) {
+        JsonNode question =
+                ines.get("/api/practice/OST-20/next?seed=" + seed).ok().json();
+        // which one is right is asked by somebody who keeps nothing
+        Workbench.technician(ines, "perran", "Perran Voss", "BELT");
+        Client other = SERVER.as("perran");
+        for (JsonNode choice : question.get("choices")) {
+            String answer = "{\"family\": \"OST-20\", \"seed\": %d, \"choice\": \"%s\"}"
+                    .formatted(seed, choice.get("code").asString());
+            if (other.post("/api/practice/next", answer)
+                            .ok()
+                            .json()
+                            .get("right")
+                            .asBoolean()
+                    == rightly) {
+                ines.post("/api/practice/next", answer).ok();
+                return;
+            }
+        }
     }
 }

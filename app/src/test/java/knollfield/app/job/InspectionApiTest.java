@@ -1,0 +1,162 @@
+package knollfield.app.job;
+
+import static knollfield.app.job.Workbench.card;
+import static knollfield.app.job.Workbench.enter;
+import static knollfield.app.job.Workbench.workUntil;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** An inspection over HTTP: from the vehicle's page to what it leaves there. */
+class InspectionApiTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.empty();
+
+    private Client ines;
+    private Client hedra;
+    private long technician;
+
+    @BeforeEach
+    void people() {
+        ines = SERVER.as("ines");
+        technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
+        hedra = SERVER.as("hedra");
+    }
+
+    private static LocalDate workday() {
+        LocalDate day = Given.TODAY.plusDays(3);
+        while (day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY) {
+            day = day.plusDays(1);
+        }
+        return day;
+    }
+
+    private long inspection(long vehicle) {
+        return ines.post("/api/jobs", "{\"vehicleId\": %d, \"inspectionMinutes\": 45}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+    }
+
+    private void checkedIn(long job) {
+        int version = ines.get("/api/jobs/" + job).ok().json().get("version").asInt();
+        ines.put("/api/jobs/%d/booking".formatted(job), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
+                        """.formatted(
+                                technician, Workbench.bay(SERVER), workday(), version))
+                .ok();
+        enter(hedra, job, """
+                        "type": "START", "odometer": 171000, "odometerUnit": "KM", "keys": "", "codes": "none", "words": ""
+                        """).ok();
+    }
+
+    private void signed(long job, String end) {
+        workUntil(hedra, job, "end");
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"CHOOSE\", \"step\": \"end\", \"option\": \"%s\", \"words\": \"quiet and dry\""
+                                .formatted(end))
+                .ok();
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\"").ok();
+    }
+
+    @Test
+    void aChainIsLookedAtForItsPriceAndFoundGoodAndItsInspectionClockStartsAgain() {
+        long vehicle = Given.vehicle(SERVER, ines, "SOR-22", "");
+        Given.reading(ines, vehicle, Given.TODAY.minusDays(40), "170000", "KM").ok();
+        long job = inspection(vehicle);
+        ines.put("/api/jobs/%d/inspection".formatted(job), "{\"minutes\": 0, \"version\": 2}")
+                .errorAt("/minutes");
+        ines.put("/api/jobs/%d/inspection".formatted(job), "{\"minutes\": 60, \"version\": 1}")
+                .problem(409, "conflict");
+        JsonNode view = ines.put("/api/jobs/%d/inspection".formatted(job), "{\"minutes\": 60, \"version\": 2}")
+                .ok()
+                .json();
+        assertThat(view.get("inspection").valueStream().map(JsonNode::asString))
+                .anyMatch(l -> l.startsWith("Guides and chain by borescope"));
+        assertThat(view.get("lines")).isEmpty();
+        // one hour at the workshop's rate, and the tax on it
+        long rate = view.get("labourRateMinor").asLong();
+        assertThat(view.get("labourMinor").asLong()).isEqualTo(rate);
+        JsonNode estimate =
+                ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok().json();
+        assertThat(estimate.get("draft").get("netMinor").asLong()).isEqualTo(rate);
+
+        checkedIn(job);
+        JsonNode card = card(hedra, job);
+        assertThat(card.get("inspection").asBoolean()).isTrue();
+        assertThat(card.get("gates")).isEmpty();
+        assertThat(card.get("items")).isEmpty();
+        ines.put(
+                        "/api/jobs/%d/scope".formatted(job),
+                        Given.scope("", card.get("seq").asInt()))
+                .problem(409, "conflict");
+        hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"chain\"]}")
+                .problem(409, "conflict");
+        signed(job, "NOTHING");
+
+        JsonNode dossier = ines.get("/api/vehicles/" + vehicle).ok().json();
+        assertThat(dossier.get("evidence").get(0).get("effect").asString()).contains("inspection clock");
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
+                .contains("nothing to do: quiet and dry")
+                .doesNotContain("same parts", "Old parts", "Deviations");
+        assertThat(ines.get("/api/vehicles/%d/story".formatted(vehicle))
+                        .ok()
+                        .json()
+                        .toString())
+                .contains("Inspected, nothing opened: nothing to do, quiet and dry");
+        hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).problem(409, "conflict");
+        ines.post("/api/jobs/%d/rework".formatted(job), "{\"items\": [], \"reason\": \"x\"}")
+                .problem(409, "conflict");
+    }
+
+    @Test
+    void whatABeltShowsStandsOnTheVehicleAndTheEndOnTheDesk() {
+        long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
+        long job = inspection(vehicle);
+        checkedIn(job);
+        workUntil(hedra, job, "window");
+        enter(hedra, job, "\"type\": \"INSPECT\", \"step\": \"window\", \"result\": \"cracks or glazing\"")
+                .ok();
+        assertThat(card(hedra, job).get("offers")).as("nothing is fitted in it").isEmpty();
+        signed(job, "FULL_SET");
+
+        JsonNode dossier = ines.get("/api/vehicles/" + vehicle).ok().json();
+        assertThat(dossier.get("evidence").get(0).get("effect").asString()).isEqualTo("act now");
+        assertThat(dossier.has("openJobId")).isFalse();
+        JsonNode left =
+                ines.get("/api/vehicles/%d/aftercare".formatted(vehicle)).ok().json();
+        assertThat(left.get("followUps")).singleElement().satisfies(f -> {
+            assertThat(f.get("what").asString()).isEqualTo("Inspected: the full set. quiet and dry");
+            assertThat(f.get("urgent").asBoolean()).isTrue();
+        });
+        assertThat(left.get("rechecks")).isEmpty();
+    }
+
+    @Test
+    void aDayToLookAgainIsKept() {
+        long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
+        long job = inspection(vehicle);
+        checkedIn(job);
+        signed(job, "AGAIN_IN_3");
+        JsonNode left =
+                ines.get("/api/vehicles/%d/aftercare".formatted(vehicle)).ok().json();
+        assertThat(left.get("rechecks"))
+                .singleElement()
+                .satisfies(r -> assertThat(r.get("due").asString())
+                        .isEqualTo(Given.TODAY.plusMonths(3).toString()));
+        ines.post("/api/jobs", "{\"vehicleId\": %d, \"inspectionMinutes\": 500}".formatted(vehicle))
+                .errorAt("/inspectionMinutes");
+    }
+}
