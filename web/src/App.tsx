@@ -5,6 +5,7 @@ import { ConfigProvider, Modal } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { createBrowserRouter, Link, Navigate, RouterProvider, useRouteError } from 'react-router';
 import { onLapse, Problem } from './api/client';
+import { KeptElsewhere } from './features/card/KeptElsewhere';
 import { SignIn, SignInForm } from './features/signin/SignIn';
 import { atHand } from './shared/atHand';
 import { useMe } from './shared/me';
@@ -90,7 +91,7 @@ function Broken() {
 const router = createBrowserRouter([
   { path: '/jobs/:id/card', element: <JobCard />, errorElement: <Broken /> },
   {
-    element: <Shell />,
+    element: <Shell note={<KeptElsewhere />} />,
     errorElement: <Broken />,
     children: [
       { path: '/', element: <Desk /> },

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { AutoComplete, Checkbox, Dropdown, Input, Modal, type InputRef } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { api, data } from '../api/client';
 import { leaveNothingAtHand } from './atHand';
@@ -28,8 +28,12 @@ const KEYS: [string, string][] = [
   ['?', 'this list'],
 ];
 
-/** The places at the top, the find box, the date and the person. */
-export function Shell() {
+/**
+ * The places at the top, the find box, the date and the person.
+ *
+ * @param note stands below them on every page
+ */
+export function Shell({ note }: { note?: ReactNode }) {
   const me = useMe();
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
@@ -79,6 +83,7 @@ export function Shell() {
           </button>
         </div>
       )}
+      {note}
       <main>
         <Outlet />
       </main>

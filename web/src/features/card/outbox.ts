@@ -52,6 +52,15 @@ const database = () => {
   return opened;
 };
 
+/** What waits and what was refused on this tablet, of all cards; nothing where its storage is shut. */
+export const everythingKept = async (): Promise<Kept[]> => {
+  try {
+    return await (await database()).getAll('kept');
+  } catch {
+    return [];
+  }
+};
+
 /** A key nobody else uses; an entry sent twice with it counts once. */
 export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`;
 

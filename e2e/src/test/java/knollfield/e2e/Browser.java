@@ -13,6 +13,7 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -134,7 +135,19 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
 
     /** A new window in which {@code signIn} has signed in. */
     Page as(String signIn, int width, int height) {
-        Page page = stranger(width, height);
+        return signedIn(stranger(width, height), signIn);
+    }
+
+    /** The same on a tablet that keeps the pages themselves, to open them without a network. */
+    Page installed(String signIn, int width, int height) {
+        Page page = signedIn(stranger(width, height, ServiceWorkerPolicy.ALLOW), signIn);
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)");
+        page.reload();
+        page.waitForFunction("navigator.serviceWorker.controller !== null");
+        return page;
+    }
+
+    private static Page signedIn(Page page, String signIn) {
         page.getByLabel("Sign-in name").fill(signIn);
         page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill(PASSWORD);
         page.getByText("Sign in", new Page.GetByTextOptions().setExact(true)).click();
@@ -148,10 +161,16 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
 
     /** A new window before the sign-in. */
     Page stranger(int width, int height) {
+        // keeping the pages takes time in each new window, and most tests have the network
+        return stranger(width, height, ServiceWorkerPolicy.BLOCK);
+    }
+
+    private Page stranger(int width, int height, ServiceWorkerPolicy worker) {
         BrowserContext context = running.chromium()
                 .newContext(new NewContextOptions()
                         .setViewportSize(width, height)
                         .setLocale("en-GB")
+                        .setServiceWorkers(worker)
                         // what moves under a touch is looked at by people; here it would only swallow touches
                         .setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(30_000);

@@ -289,8 +289,17 @@ class CardWorkTest {
     @Test
     void aWholeCardIsWorkedWithoutANetworkAndSentBeforeItIsSigned() {
         String job = job("HOL-12", PLAIN);
-        Hands hands = tablet(job).checkIn();
+        Hands hands = new Hands(BROWSER.installed("hedra", 1024, 768))
+                .open(BROWSER.address(), job)
+                .checkIn();
         hands.page.context().setOffline(true);
+        hands.until("Crank turn 1 by hand, running way");
+        // the page is shut and opened anew, and the list of jobs with it
+        hands.page.navigate(BROWSER.address() + "/jobs");
+        assertThat(hands.page.locator(".no-answer")).containsText("The server has not answered since");
+        assertThat(hands.page.locator(".no-answer")).containsText("entries wait: job " + job);
+        BROWSER.check(hands.page, "jobs without a network");
+        hands.open(BROWSER.address(), job);
         hands.until("Entries wait to be sent");
         assertThat(hands.page.locator(".kept-note")).containsText("when the server answers");
         assertThat(hands.button("Sign the job")).isDisabled();
