@@ -8,6 +8,7 @@ import { choicesQuery } from '../desk/deskQueries';
 import { type Bench, type Card, type Entry, type EntryOf, type Step } from './cardQueries';
 import { benchIsBright, setBench } from '../../theme/tokens';
 import { Choices } from './Choices';
+import { ToolPieces } from './PartsInHand';
 import { PictureForm } from './PictureForm';
 import type { Sheet } from './sheets';
 
@@ -25,7 +26,7 @@ const WHY: { code: Why; words: string }[] = [
 ];
 
 /** What makes sense only where parts are renewed. */
-const OF_PARTS: Sheet[] = ['goes-back', 'batch'];
+const OF_PARTS: Sheet[] = ['goes-back', 'batch', 'tools'];
 
 const MENU: { sheet: Sheet; title: string; hint: string }[] = [
   { sheet: 'found', title: 'Something found', hint: 'on the timing drive: evidence, lines, owner' },
@@ -35,6 +36,11 @@ const MENU: { sheet: Sheet; title: string; hint: string }[] = [
     sheet: 'goes-back',
     title: 'The old part goes back',
     hint: 'the new one is the wrong one',
+  },
+  {
+    sheet: 'tools',
+    title: 'A tool is broken or missing',
+    hint: 'Stores and the Board know at once',
   },
   { sheet: 'batch', title: 'Batch of a new part', hint: 'as printed on it: for a recall' },
   { sheet: 'side', title: 'Side finding', hint: 'not this job: becomes a follow-up' },
@@ -126,6 +132,7 @@ export function BenchMenu({
       {sheet === 'goes-back' && (
         <GoesBack card={card} busy={bench.busy} onSend={(e) => void done(e)} />
       )}
+      {sheet === 'tools' && <ToolPieces card={card} bench={bench} />}
       {sheet === 'batch' && <Batch card={card} busy={bench.busy} onSend={(e) => void done(e)} />}
       {sheet === 'recheck' && <Recheck busy={bench.busy} onSend={(e) => void done(e)} />}
       {sheet === 'picture' && step && (

@@ -105,6 +105,9 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     corrections: [],
     cautions: [],
     inspection: false,
+    parts: [],
+    kits: [],
+    tools: [],
     ...part,
   };
 }

@@ -4,6 +4,7 @@ import { TurningPath } from '../../drawing/TurningPath';
 import { formatTime } from '../../shared/format';
 import type { Bench, Card, Entry, Step } from './cardQueries';
 import { Findings } from './Findings';
+import { PartsInHand, ToolPieces } from './PartsInHand';
 import { Pictures } from './Signature';
 import { stepOfDoing } from './outbox';
 import type { Sheet } from './sheets';
@@ -62,6 +63,8 @@ export function StepFocus({
             <b>Why here</b> {step.why}
           </p>
         )}
+        {step.inHand === 'PARTS' && <PartsInHand card={card} bench={bench} />}
+        {step.inHand === 'TOOLS' && <ToolPieces card={card} bench={bench} />}
         <Findings card={card} bench={bench} />
         <Look card={card} phase={phase} step={step} onMove={onMove} />
         <Elsewhere card={card} phase={phase} onMove={onMove} />

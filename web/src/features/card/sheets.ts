@@ -8,6 +8,7 @@ export type Sheet =
   | 'more-work'
   | 'goes-back'
   | 'batch'
+  | 'tools'
   | 'picture'
   | 'recheck'
   | 'calculators';

@@ -110,12 +110,14 @@ function Sums({ view, job, currency }: { view: View; job: Job; currency: string 
         </dt>
         <dd>{formatMoney(s.totalMinor, currency)}</dd>
       </div>
-      <div>
-        <dt>Between</dt>
-        <dd>
-          {formatMoney(s.lowMinor, currency)} and {formatMoney(s.highMinor, currency)}
-        </dd>
-      </div>
+      {s.lowMinor !== s.highMinor && (
+        <div>
+          <dt>Between</dt>
+          <dd>
+            {formatMoney(s.lowMinor, currency)} and {formatMoney(s.highMinor, currency)}
+          </dd>
+        </div>
+      )}
       <div>
         <dt>
           Labour{' '}

@@ -33,7 +33,7 @@ export function Inspection({ job, editable }: { job: Schemas['JobView']; editabl
         }}
       >
         <label htmlFor="inspection-minutes">Time, one technician</label>
-        <div className="fields">
+        <div className="fields inspection-time">
           <NumberField
             id="inspection-minutes"
             value={minutes}

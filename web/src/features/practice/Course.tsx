@@ -59,7 +59,10 @@ export function Course({ onGo }: { onGo: (family: string, whatNext: boolean) => 
           ) : (
             course.sorts.length > 0 && <p>Ready for every sort of engine on file.</p>
           )}
-          <Sorts course={course} sorts={course.sorts} />
+          <details>
+            <summary>How far you are, by sort of engine</summary>
+            <Sorts course={course} sorts={course.sorts} />
+          </details>
         </>
       )}
       {course.people && course.people.length > 0 && <People course={course} />}
@@ -107,8 +110,8 @@ function readiness(s: Sort, least: number): string {
 /** Who is ready for what, of those who keep their scores. */
 function People({ course }: { course: View }) {
   return (
-    <>
-      <h2>Who is ready for which engines</h2>
+    <details>
+      <summary>Who is ready for which engines</summary>
       <table className="plain">
         <thead>
           <tr>
@@ -139,6 +142,6 @@ function People({ course }: { course: View }) {
       <p className="hint">
         Of practice alone, and of those who keep their scores: it says nothing of anybody’s hands.
       </p>
-    </>
+    </details>
   );
 }

@@ -1,11 +1,13 @@
 package knollfield.app.record;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.documents.RecordSheet;
 import knollfield.app.documents.RecordSheet.Line;
@@ -24,6 +26,7 @@ import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.bundle.BundleLine;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.completion.Completion;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
@@ -305,7 +308,15 @@ public class JobRecords {
     }
 
     private List<Line> looks(CardState card) {
-        return answered(
+        EngineFamily family = card.plan().basis().family();
+        Stream<Line> inHand = card.partsMeasured().entrySet().stream()
+                .sorted(java.util.Map.Entry.comparingByKey())
+                .map(e -> new Line(
+                        family.item(e.getKey()).map(Item::name).orElse(e.getKey()) + ", new, in hand",
+                        FitCheck.words(e.getValue()),
+                        "",
+                        false));
+        Stream<Line> steps = answered(
                         card,
                         s -> !(s.task() instanceof Task.Tick
                                 || s.task() instanceof Task.Confirm
@@ -313,8 +324,8 @@ public class JobRecords {
                                 || s.isOfJoints()
                                 || s.movesOver()))
                 .stream()
-                .map(this::line)
-                .toList();
+                .map(this::line);
+        return Stream.concat(inHand, steps).toList();
     }
 
     private Line line(Answered a) {
@@ -331,6 +342,14 @@ public class JobRecords {
                         e.getValue().by() + ", " + words.moment(e.getValue().at()),
                         true)));
         answered(card, s -> true).stream().filter(a -> a.answer().deviation()).forEach(a -> lines.add(line(a)));
+        card.toolsFailed().values().stream()
+                .sorted(Comparator.comparing(CardEvent.ToolFailed::piece))
+                .forEach(t -> lines.add(new Line(
+                        "Tool: " + t.piece(),
+                        (t.missing() ? "missing" : "broken")
+                                + (t.words().isBlank() ? "" : ", " + t.words().strip()),
+                        "",
+                        true)));
         List<String> otherwise = card.answeredOtherwise();
         if (!otherwise.isEmpty()) {
             lines.add(new Line(

@@ -2,6 +2,7 @@ package knollfield.app.stores;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -18,6 +19,7 @@ import knollfield.app.engine.EngineBook;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards.JobStarted;
+import knollfield.app.job.card.Cards.ToolReported;
 import knollfield.app.parts.CatalogPart;
 import knollfield.app.parts.Catalogue;
 import knollfield.app.parts.PartsSupplier;
@@ -259,6 +261,42 @@ public class Stores {
                 new ToolCopy(id, copy.familyCode(), copy.number(), state, keptAt.strip(), note.strip(), version))) {
             throw new Conflict("This tool set was changed while you were at it. Yours was not saved.");
         }
+    }
+
+    /** Characters of a copy's note. */
+    private static final int LONGEST_NOTE = 200;
+
+    /** The copy that a job has is no longer one to plan with, once the bench says what is wrong with it. */
+    @EventListener
+    void reported(ToolReported e) {
+        repository.copies().stream()
+                .filter(c -> c.familyCode().equals(e.familyCode()) && c.state() != ToolCopy.State.GIVEN_UP)
+                // the copy in use, as the list of tool sets shows it; one that was reported before takes the next word
+                // too
+                .min(Comparator.comparing((ToolCopy c) -> !c.note().startsWith(said(e.jobId())))
+                        .thenComparing(c -> !c.state().isUsable())
+                        .thenComparingInt(ToolCopy::number))
+                .ifPresent(c -> {
+                    String news = "%s %s %s%s"
+                            .formatted(
+                                    said(e.jobId()),
+                                    e.piece(),
+                                    e.missing() ? "missing" : "broken",
+                                    e.words().isBlank() ? "" : ", " + e.words().strip());
+                    String note = c.note().isBlank() || c.state().isUsable() ? news : c.note() + "; " + news;
+                    repository.update(new ToolCopy(
+                            c.id(),
+                            c.familyCode(),
+                            c.number(),
+                            e.missing() ? ToolCopy.State.INCOMPLETE : ToolCopy.State.BROKEN,
+                            c.keptAt(),
+                            note.substring(0, Math.min(LONGEST_NOTE, note.length())),
+                            c.version()));
+                });
+    }
+
+    private static String said(long jobId) {
+        return "job %d:".formatted(jobId);
     }
 
     /** Takes another copy of a family's tool set into the house. */

@@ -2,8 +2,6 @@ package knollfield.app.estimate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.DayOfWeek;
-import java.time.LocalDate;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
@@ -24,25 +22,13 @@ class LearnedApiTest {
     private final Client ines = SERVER.as("ines");
 
     private long signed() {
-        long technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
-        LocalDate day = Given.TODAY.plusDays(4);
-        while (day.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue()) {
-            day = day.plusDays(1);
-        }
         long vehicle = Given.vehicle(SERVER, ines, FAMILY, "");
         long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
                 .ok()
                 .json()
                 .get("id")
                 .asLong();
-        ines.put("/api/jobs/%d/booking".formatted(job), """
-                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 1}
-                        """.formatted(technician, Workbench.bay(SERVER), day))
-                .ok();
-        Client hedra = SERVER.as("hedra");
-        Workbench.enter(hedra, job, """
-                        "type": "START", "odometer": 171000, "odometerUnit": "KM", "keys": "", "codes": "", "words": ""
-                        """).ok();
+        Client hedra = Workbench.checkedIn(SERVER, job);
         Workbench.workUntil(hedra, job, null);
         Workbench.enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\", \"minutes\": 600")
                 .ok();

@@ -5,8 +5,7 @@ import static knollfield.app.job.Workbench.enter;
 import static knollfield.app.job.Workbench.workUntil;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.DayOfWeek;
-import java.time.LocalDate;
+import java.util.List;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
@@ -23,21 +22,10 @@ class InspectionApiTest {
 
     private Client ines;
     private Client hedra;
-    private long technician;
 
     @BeforeEach
     void people() {
         ines = SERVER.as("ines");
-        technician = Workbench.technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
-        hedra = SERVER.as("hedra");
-    }
-
-    private static LocalDate workday() {
-        LocalDate day = Given.TODAY.plusDays(3);
-        while (day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY) {
-            day = day.plusDays(1);
-        }
-        return day;
     }
 
     private long inspection(long vehicle) {
@@ -46,18 +34,6 @@ class InspectionApiTest {
                 .json()
                 .get("id")
                 .asLong();
-    }
-
-    private void checkedIn(long job) {
-        int version = ines.get("/api/jobs/" + job).ok().json().get("version").asInt();
-        ines.put("/api/jobs/%d/booking".formatted(job), """
-                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
-                        """.formatted(
-                                technician, Workbench.bay(SERVER), workday(), version))
-                .ok();
-        enter(hedra, job, """
-                        "type": "START", "odometer": 171000, "odometerUnit": "KM", "keys": "", "codes": "none", "words": ""
-                        """).ok();
     }
 
     private void signed(long job, String end) {
@@ -93,7 +69,7 @@ class InspectionApiTest {
                 ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok().json();
         assertThat(estimate.get("draft").get("netMinor").asLong()).isEqualTo(rate);
 
-        checkedIn(job);
+        hedra = Workbench.checkedIn(SERVER, job);
         JsonNode card = card(hedra, job);
         assertThat(card.get("inspection").asBoolean()).isTrue();
         assertThat(card.get("gates")).isEmpty();
@@ -125,7 +101,16 @@ class InspectionApiTest {
     void whatABeltShowsStandsOnTheVehicleAndTheEndOnTheDesk() {
         long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
         long job = inspection(vehicle);
-        checkedIn(job);
+        hedra = Workbench.checkedIn(SERVER, job);
+        workUntil(hedra, job, "wet");
+        enter(hedra, job, "\"type\": \"INSPECT\", \"step\": \"wet\", \"result\": \"oil from the top\"")
+                .ok();
+        assertThat(open(vehicle)).containsExactly("OIL_TOP");
+        enter(hedra, job, "\"type\": \"UNDO\", \"step\": \"wet\"").ok();
+        assertThat(open(vehicle))
+                .as("a look that was taken back has found nothing")
+                .isEmpty();
+        assertThat(card(hedra, job).get("findings")).isEmpty();
         workUntil(hedra, job, "window");
         enter(hedra, job, "\"type\": \"INSPECT\", \"step\": \"window\", \"result\": \"cracks or glazing\"")
                 .ok();
@@ -148,7 +133,7 @@ class InspectionApiTest {
     void aDayToLookAgainIsKept() {
         long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
         long job = inspection(vehicle);
-        checkedIn(job);
+        hedra = Workbench.checkedIn(SERVER, job);
         signed(job, "AGAIN_IN_3");
         JsonNode left =
                 ines.get("/api/vehicles/%d/aftercare".formatted(vehicle)).ok().json();
@@ -158,5 +143,17 @@ class InspectionApiTest {
                         .isEqualTo(Given.TODAY.plusMonths(3).toString()));
         ines.post("/api/jobs", "{\"vehicleId\": %d, \"inspectionMinutes\": 500}".formatted(vehicle))
                 .errorAt("/inspectionMinutes");
+    }
+
+    /** Kinds of what stands on the vehicle. */
+    private List<String> open(long vehicle) {
+        return ines.get("/api/vehicles/" + vehicle)
+                .ok()
+                .json()
+                .get("evidence")
+                .valueStream()
+                .filter(e -> !e.has("endedOn"))
+                .map(e -> e.get("kind").asString())
+                .toList();
     }
 }

@@ -25,6 +25,31 @@ public final class Workbench {
         return nextDay;
     }
 
+    /** A day that jobs may share which are signed before the next one is promised there. */
+    private static LocalDate sharedDay() {
+        LocalDate day = Given.TODAY.plusDays(3);
+        while (day.getDayOfWeek().getValue() > DayOfWeek.THURSDAY.getValue()) {
+            day = day.plusDays(1);
+        }
+        return day;
+    }
+
+    /** Promises a job to Hedra, who can do everything, and checks its vehicle in; it has to be signed in the same test. */
+    public static Client checkedIn(Server server, long job) {
+        Client ines = server.as("ines");
+        long technician = technician(ines, "hedra", "Hedra Voss", "BELT", "CHAIN", "BELT_IN_OIL");
+        int version = ines.get("/api/jobs/" + job).ok().json().get("version").asInt();
+        ines.put("/api/jobs/%d/booking".formatted(job), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": %d}
+                        """.formatted(technician, bay(server), sharedDay(), version))
+                .ok();
+        Client hedra = server.as("hedra");
+        enter(hedra, job, """
+                        "type": "START", "odometer": 171000, "odometerUnit": "KM", "keys": "", "codes": "", "words": ""
+                        """).ok();
+        return hedra;
+    }
+
     /** Number of the technician with this sign-in; made where there is none. */
     public static long technician(Client manager, String signIn, String name, String... skills) {
         List<JsonNode> people =

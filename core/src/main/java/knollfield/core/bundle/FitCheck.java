@@ -37,6 +37,17 @@ public final class FitCheck {
         }
     }
 
+    /** Such as "145 teeth or links, 25.4 mm wide". */
+    public static String words(Data d) {
+        List<String> all = new ArrayList<>();
+        d.teeth().ifPresent(t -> all.add(t + " teeth or links"));
+        d.widthMm().ifPresent(v -> all.add("%.1f mm wide".formatted(v)));
+        d.lengthMm().ifPresent(v -> all.add("%.1f mm long".formatted(v)));
+        d.thicknessMm().ifPresent(v -> all.add("%.1f mm thick".formatted(v)));
+        d.side().ifPresent(all::add);
+        return String.join(", ", all);
+    }
+
     /** @param words such as {@code 146 teeth, the book has 145} */
     public record Mismatch(String what, String words) {}
 

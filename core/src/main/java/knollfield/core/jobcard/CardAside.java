@@ -2,6 +2,7 @@ package knollfield.core.jobcard;
 
 import java.util.List;
 import java.util.Optional;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.jobcard.CardEvent.Contingency;
@@ -87,6 +88,20 @@ final class CardAside {
             }
             if (!card.scope().items().contains(e.item())) {
                 throw new CardRefused(Kind.WRONG_ANSWER, "This card does not renew %s.".formatted(e.item()));
+            }
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof CardEvent.PartMeasured e) {
+            if (!card.scope().items().contains(e.item())) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "This card does not renew %s.".formatted(e.item()));
+            }
+            if (e.seen().equals(FitCheck.Data.unknown())) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "Enter at least one figure of the part.");
+            }
+            return Optional.of(card.noted(entry));
+        } else if (event instanceof CardEvent.ToolFailed e) {
+            words(e.words(), false);
+            if (!card.plan().toolPieces().contains(e.piece())) {
+                throw new CardRefused(Kind.WRONG_ANSWER, "This card needs no tool %s.".formatted(e.piece()));
             }
             return Optional.of(card.noted(entry));
         } else if (event instanceof CardEvent.FromPaper e) {

@@ -610,9 +610,12 @@ final class CardChange {
         if (lookedFor) {
             return card.takenBack(step, entry.seq())
                     .unrecorded(RoutedCard.missing(step))
-                    .with(scope.mishap(), entry.seq());
+                    .with(scope.mishap(), entry.seq())
+                    .noted(entry);
         }
-        return card.takenBack(step, entry.seq()).with(scope, entry.seq());
+        CardState without = card.takenBack(step, entry.seq()).with(scope, entry.seq());
+        // what a look had found goes with it
+        return step.task() instanceof Task.Inspect ? without.noted(entry) : without;
     }
 
     /** What was recorded was a mistake: nothing broke off. */

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.units.TorqueUnit;
@@ -220,6 +221,23 @@ public sealed interface CardEvent {
      * @param batch 1 to 60 characters
      */
     record BatchRead(String item, String batch) implements CardEvent {}
+
+    /**
+     * A new part as it was counted, measured or looked at in hand.
+     *
+     * @param item code of an item the job renews
+     * @param seen what was counted or measured; not all of it empty
+     */
+    record PartMeasured(String item, FitCheck.Data seen) implements CardEvent {}
+
+    /**
+     * A piece of the tool set cannot be worked with.
+     *
+     * @param piece one of {@link CardPlan#toolPieces()}
+     * @param missing it is not there; otherwise it is broken
+     * @param words what is wrong; may be empty
+     */
+    record ToolFailed(String piece, boolean missing, String words) implements CardEvent {}
 
     /**
      * What follows was written on a printed card and is typed in afterwards.

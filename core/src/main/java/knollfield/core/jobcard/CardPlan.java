@@ -8,7 +8,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Stream;
+import knollfield.core.engine.ToolSet;
 import knollfield.core.engine.build.Anatomy;
+import knollfield.core.engine.build.Hardware;
+import knollfield.core.engine.work.Verb;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -209,6 +213,20 @@ public final class CardPlan {
     /** The gates of this card with the position of the last step that feeds each; what comes after waits for it. */
     public Map<GateKind, Integer> gatePositions() {
         return Collections.unmodifiableMap(gatePositions);
+    }
+
+    /** The pieces of the tool set this card works with: what is set in or holds, and what the book lists besides. */
+    public List<String> toolPieces() {
+        Stream<String> setIn = basis.family().build().stream()
+                .flatMap(b -> b.hardware().stream())
+                .filter(h -> h.kind() != Hardware.Kind.TENSIONER_PIN)
+                .filter(h -> steps.stream()
+                        .flatMap(s -> s.operations().stream())
+                        .anyMatch(o -> o.verb() == Verb.SET_IN && o.thing().equals(h.code())))
+                .map(h -> CardSteps.lower(h.name()));
+        return Stream.concat(setIn, basis.family().tools().pieces().stream().map(ToolSet.Piece::name))
+                .distinct()
+                .toList();
     }
 
     /** Steps that feed {@code gate}, in working order. */

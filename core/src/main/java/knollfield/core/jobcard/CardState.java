@@ -2,6 +2,7 @@ package knollfield.core.jobcard;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -14,6 +15,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
@@ -181,9 +183,10 @@ public record CardState(
                 .toList();
     }
 
-    /** What was found on the timing drive, by a look or on its own. */
+    /** What was found on the timing drive, by a look or on its own; a look that was taken back has found nothing. */
     public List<Finding> findings() {
         List<Finding> findings = new ArrayList<>();
+        List<Finding> looked = new ArrayList<>();
         for (CardEntry entry : journal) {
             if (entry.event() instanceof Found f) {
                 findings.add(new Finding(f.step(), f.kind(), f.item(), f.words(), entry.by(), entry.at(), entry.seq()));
@@ -193,7 +196,7 @@ public record CardState(
                         .ifPresent(s -> ((Task.Inspect) s.task())
                                 .chosen(i)
                                 .forEach(result -> saidBy(s, result)
-                                        .ifPresent(kind -> findings.add(new Finding(
+                                        .ifPresent(kind -> looked.add(new Finding(
                                                 Optional.of(i.step()),
                                                 kind,
                                                 Optional.empty(),
@@ -201,6 +204,8 @@ public record CardState(
                                                 entry.by(),
                                                 entry.at(),
                                                 entry.seq())))));
+            } else if (entry.event() instanceof CardEvent.Undone u) {
+                looked.removeIf(f -> f.step().equals(Optional.of(u.step())));
             } else if (entry.event() instanceof CardEvent.OutOfTime o && !o.planned()) {
                 findings.add(new Finding(
                         Optional.empty(),
@@ -212,6 +217,8 @@ public record CardState(
                         entry.seq()));
             }
         }
+        findings.addAll(looked);
+        findings.sort(Comparator.comparingLong(Finding::seq));
         return findings;
     }
 
@@ -528,6 +535,20 @@ public record CardState(
         Map<String, String> all = new HashMap<>();
         noted(CardEvent.BatchRead.class)
                 .forEach(e -> all.put(e.item(), e.batch().strip()));
+        return all;
+    }
+
+    /** New parts as they were measured in hand, by item; the last one counts. */
+    public Map<String, FitCheck.Data> partsMeasured() {
+        Map<String, FitCheck.Data> all = new HashMap<>();
+        noted(CardEvent.PartMeasured.class).forEach(e -> all.put(e.item(), e.seen()));
+        return all;
+    }
+
+    /** Pieces of the tool set that could not be worked with, by name; the last report of each counts. */
+    public Map<String, CardEvent.ToolFailed> toolsFailed() {
+        Map<String, CardEvent.ToolFailed> all = new HashMap<>();
+        noted(CardEvent.ToolFailed.class).forEach(e -> all.put(e.piece(), e));
         return all;
     }
 

@@ -76,6 +76,16 @@ public record Step(
         return operations.stream().anyMatch(o -> o.verb() == Verb.REPAIR);
     }
 
+    /** The parts of the job are gone through here, line by line. */
+    public boolean goesThroughParts() {
+        return code.equals("parts");
+    }
+
+    /** The tools are gone through here, piece by piece. */
+    public boolean goesThroughTools() {
+        return code.equals("tools");
+    }
+
     /** Small parts go over to a new part. */
     public boolean movesOver() {
         return gate.filter(g -> g == GateKind.MOVED_OVER).isPresent();

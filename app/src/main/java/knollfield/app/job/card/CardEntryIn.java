@@ -7,9 +7,12 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.jobcard.CardEvent;
@@ -54,6 +57,8 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(CardEntryIn.SideFindingEntry.class),
     @JsonSubTypes.Type(CardEntryIn.ContingencyEntry.class),
     @JsonSubTypes.Type(CardEntryIn.BatchEntry.class),
+    @JsonSubTypes.Type(CardEntryIn.PartEntry.class),
+    @JsonSubTypes.Type(CardEntryIn.ToolFailedEntry.class),
     @JsonSubTypes.Type(CardEntryIn.GoesBackEntry.class),
     @JsonSubTypes.Type(CardEntryIn.RecheckEntry.class),
     @JsonSubTypes.Type(CardEntryIn.CompleteEntry.class)
@@ -468,6 +473,64 @@ public sealed interface CardEntryIn {
         @Override
         public CardEvent event(CardEvent.Fixed fixed) {
             return new CardEvent.BatchRead(need(item, "/item"), text(words));
+        }
+    }
+
+    /**
+     * A new part as it was counted or measured in hand.
+     *
+     * @param teeth teeth or links
+     */
+    @JsonTypeName("PART")
+    record PartEntry(
+            String clientKey,
+            long basedOn,
+            @Nullable String item,
+            @Nullable Integer teeth,
+            @Nullable Double widthMm,
+            @Nullable Double lengthMm,
+            @Nullable Double thicknessMm,
+            @Nullable String side)
+            implements CardEntryIn {
+        @Override
+        public CardEvent event(CardEvent.Fixed fixed) {
+            Checks checks = new Checks();
+            checks.that(teeth == null || (teeth >= 1 && teeth <= 999), "/teeth", "1 to 999 teeth or links.");
+            size(checks, widthMm, "/widthMm");
+            size(checks, lengthMm, "/lengthMm");
+            size(checks, thicknessMm, "/thicknessMm");
+            checks.that(side == null || side.length() <= 40, "/side", "At most 40 characters.");
+            checks.orThrow();
+            return new CardEvent.PartMeasured(
+                    need(item, "/item"),
+                    new FitCheck.Data(
+                            teeth == null ? OptionalInt.empty() : OptionalInt.of(teeth),
+                            size(widthMm),
+                            size(lengthMm),
+                            size(thicknessMm),
+                            Optional.ofNullable(side).map(String::strip).filter(s -> !s.isEmpty())));
+        }
+
+        private static void size(Checks checks, @Nullable Double mm, String pointer) {
+            checks.that(mm == null || (mm > 0 && mm <= 5_000), pointer, "Above 0 and at most 5,000 mm.");
+        }
+
+        private static OptionalDouble size(@Nullable Double mm) {
+            return mm == null ? OptionalDouble.empty() : OptionalDouble.of(mm);
+        }
+    }
+
+    /** A piece of the tool set is broken or missing. */
+    @JsonTypeName("TOOL_FAILED")
+    record ToolFailedEntry(
+            String clientKey,
+            long basedOn,
+            @Nullable String piece,
+            @Nullable Boolean missing,
+            @Nullable String words) implements CardEntryIn {
+        @Override
+        public CardEvent event(CardEvent.Fixed fixed) {
+            return new CardEvent.ToolFailed(need(piece, "/piece"), need(missing, "/missing"), text(words));
         }
     }
 

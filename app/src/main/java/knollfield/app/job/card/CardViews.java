@@ -44,6 +44,7 @@ class CardViews {
     private final PhotoRepository photos;
     private final People people;
     private final CurrentPerson current;
+    private final PartsInHand inHand;
     private final WorkshopSettings settings;
     private final Words words;
 
@@ -55,9 +56,11 @@ class CardViews {
             CurrentPerson current,
             BookCorrections corrections,
             WorkshopSettings settings,
-            Words words) {
+            Words words,
+            PartsInHand inHand) {
         this.corrections = corrections;
         this.settings = settings;
+        this.inHand = inHand;
         this.words = words;
         this.jobs = jobs;
         this.cards = cards;
@@ -156,6 +159,9 @@ class CardViews {
             List<AwaitedLine> awaiting,
             List<AwaitedLine> mayGoBack,
             List<PartBatch> batches,
+            List<PartsInHand.PartLine> parts,
+            List<PartsInHand.KitLine> kits,
+            List<PartsInHand.ToolPieceView> tools,
             List<CorrectionView> corrections,
             @Nullable ReworkView rework,
             List<String> cautions,
@@ -261,6 +267,9 @@ class CardViews {
                         .map(i -> new PartBatch(
                                 i.code(), i.name(), state.batches().get(i.code())))
                         .toList(),
+                job.stage().isOpen() ? inHand.parts(job, state) : List.of(),
+                job.stage().isOpen() ? inHand.kits(job, state) : List.of(),
+                PartsInHand.tools(state),
                 corrections.since(job, state).stream()
                         .map(d -> new CorrectionView(d.step().orElse(null), d.words()))
                         .toList(),

@@ -245,6 +245,9 @@ public class Cards {
             // where nothing is left to renew, the job keeps what it was for; its signature says that nothing was
             jobs.takeOff(job.id(), Set.of(e.item()), "the old part goes back");
         }
+        if (entry.event() instanceof CardEvent.ToolFailed e) {
+            events.publishEvent(new ToolReported(job.id(), job.familyCode(), e.piece(), e.missing(), e.words()));
+        }
         findings(job, before, after);
         tellWaits(job, after);
         if (after.moreMinutes() != before.moreMinutes()) {
@@ -309,6 +312,13 @@ public class Cards {
     /** More work than planned was told at the bench, or taken back; told within the change. */
     public record MoreWork(long jobId) {}
 
+    /**
+     * A piece of the tool set that job has cannot be worked with; told within the change.
+     *
+     * @param words what is wrong; may be empty
+     */
+    public record ToolReported(long jobId, String familyCode, String piece, boolean missing, String words) {}
+
     /** A job was signed; told within the change. */
     public record JobSigned(long jobId) {}
 
@@ -322,12 +332,40 @@ public class Cards {
                 find(job, new Evidence(f.kind(), clock.today(), Evidence.Confidence.SEEN, f.item()), f.words());
             }
         }
+        for (CardState.Finding f : before.findings()) {
+            boolean stands = after.findings().stream()
+                    .anyMatch(o -> o.kind() == f.kind()
+                            && o.item().equals(f.item())
+                            && o.words().equals(f.words()));
+            if (!stands) {
+                unfind(job, f);
+            }
+        }
+    }
+
+    /** What a look was taken back for leaves the vehicle again; what somebody has ended meanwhile stays as it is. */
+    private void unfind(Job job, CardState.Finding f) {
+        jobs.state(job).history().evidence().stream()
+                .filter(e -> e.endedOn().isEmpty()
+                        && e.source().equals(source(job))
+                        && e.note().equals(cut(f.words()))
+                        && e.evidence().kind() == f.kind())
+                .forEach(e ->
+                        vehicles.withdrawEvidence(job.vehicleId(), e.id(), "taken back at the bench, job " + job.id()));
+    }
+
+    private static String source(Job job) {
+        return "bench, job " + job.id();
+    }
+
+    private static String cut(String note) {
+        return note.substring(0, Math.min(LONGEST_NOTE, note.length()));
     }
 
     /** A look that is taken back and answered again finds the same thing once. */
     private void find(Job job, Evidence found, String note) {
-        String source = "bench, job " + job.id();
-        String words = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
+        String source = source(job);
+        String words = cut(note);
         boolean known = jobs.state(job).history().evidence().stream()
                 .anyMatch(e -> e.endedOn().isEmpty()
                         && e.source().equals(source)

@@ -43,6 +43,12 @@ final class StepViews {
             @Nullable String hint,
             boolean deviation) {}
 
+    /** What is gone through at a step, line by line. */
+    enum InHand {
+        PARTS,
+        TOOLS
+    }
+
     /** @param finding what it means for the timing drive; null where nothing */
     record ResultView(String words, boolean bad, @Nullable String finding) {}
 
@@ -106,7 +112,8 @@ final class StepViews {
             boolean mayBeDoneNow,
             List<String> things,
             List<JointView> joints,
-            boolean repairs) {}
+            boolean repairs,
+            @Nullable InHand inHand) {}
 
     static StepView of(Step step, CardState state) {
         Fields f = new Fields(step, state);
@@ -153,7 +160,8 @@ final class StepViews {
                 state.joints(step).entrySet().stream()
                         .map(j -> new JointView(j.getKey(), j.getValue()))
                         .toList(),
-                step.repairs());
+                step.repairs(),
+                step.goesThroughParts() ? InHand.PARTS : step.goesThroughTools() ? InHand.TOOLS : null);
     }
 
     /** What a task's kind adds to a step. */

@@ -1,0 +1,143 @@
+package knollfield.app.job.card;
+
+import static knollfield.app.job.Workbench.card;
+import static knollfield.app.job.Workbench.enter;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import knollfield.app.Client;
+import knollfield.app.Given;
+import knollfield.app.Server;
+import knollfield.app.job.Workbench;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** Parts and tools gone through at the bench, line by line and piece by piece. */
+class InHandApiTest {
+
+    @RegisterExtension
+    static final Server SERVER = Server.empty();
+
+    private final Client ines = SERVER.as("ines");
+
+    private long job(String family) {
+        long vehicle = Given.vehicle(SERVER, ines, family, "");
+        return ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+    }
+
+    private static JsonNode line(JsonNode card, String item) {
+        return card.get("parts")
+                .valueStream()
+                .filter(p -> p.path("item").asString("").equals(item))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static void signed(Client hedra, long job) {
+        Workbench.workUntil(hedra, job, null);
+        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\"").ok();
+    }
+
+    @Test
+    void aPartInHandIsComparedWithWhatWasOrdered() {
+        long job = job("CAL-16");
+        Client hedra = Workbench.checkedIn(SERVER, job);
+        JsonNode before = line(card(hedra, job), "belt");
+        assertThat(before.get("number").asString()).isNotBlank();
+        int teeth = before.get("book").get("teeth").asInt();
+        assertThat(teeth).as("teeth of the belt, from the book's loop").isPositive();
+        assertThat(before.has("seen")).isFalse();
+
+        String part = "\"type\": \"PART\", \"item\": \"belt\"";
+        assertThat(enter(hedra, job, part + ", \"widthMm\": -1").errorAt("/widthMm"))
+                .contains("Above 0");
+        enter(hedra, job, part).problem(422, "card-refused");
+        enter(hedra, job, "\"type\": \"PART\", \"item\": \"chain\", \"teeth\": 4")
+                .problem(422, "card-refused");
+        enter(hedra, job, part + ", \"teeth\": %d".formatted(teeth + 1)).ok();
+        JsonNode wrong = line(card(hedra, job), "belt");
+        assertThat(wrong.get("seen").get("teeth").asInt()).isEqualTo(teeth + 1);
+        assertThat(wrong.get("wrong").get(0).asString())
+                .isEqualTo("%d teeth or links, the book has %d".formatted(teeth + 1, teeth));
+        enter(hedra, job, part + ", \"teeth\": %d, \"side\": \"left\"".formatted(teeth))
+                .ok();
+        assertThat(line(card(hedra, job), "belt").get("wrong")).isEmpty();
+
+        // one-time bolts of the joints that are opened stand on the list too
+        assertThat(card(hedra, job).get("parts").valueStream().filter(p -> !p.has("item")))
+                .isNotEmpty();
+        signed(hedra, job);
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
+                .contains("%d teeth or links, left".formatted(teeth));
+    }
+
+    @Test
+    void aBrokenToolIsToldAtTheBenchAndTakesItsCopyOffTheBoard() {
+        long job = job("CAL-16");
+        Client hedra = Workbench.checkedIn(SERVER, job);
+        JsonNode tools = card(hedra, job).get("tools");
+        assertThat(tools).isNotEmpty();
+        String piece = tools.get(0).get("name").asString();
+        long usable = usable();
+        enter(hedra, job, "\"type\": \"TOOL_FAILED\", \"piece\": \"no such\", \"missing\": true, \"words\": \"\"")
+                .problem(422, "card-refused");
+        enter(
+                        hedra,
+                        job,
+                        "\"type\": \"TOOL_FAILED\", \"piece\": \"%s\", \"missing\": false, \"words\": \"tip bent\""
+                                .formatted(piece))
+                .ok();
+
+        assertThat(card(hedra, job).get("tools").get(0).get("failed").asString())
+                .isEqualTo("broken, tip bent");
+        assertThat(usable()).isEqualTo(usable - 1);
+        assertThat(copies().toString()).contains("job %d: %s broken, tip bent".formatted(job, piece));
+        long next = job("CAL-16");
+        assertThat(ines.put("/api/jobs/%d/booking".formatted(next), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 1}
+                        """.formatted(
+                                Workbench.technician(ines, "hedra", "Hedra Voss"), Workbench.bay(SERVER), weekday()))
+                        .errorAt("/day"))
+                .as("the next job knows")
+                .startsWith("No tool set");
+        signed(hedra, job);
+        assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
+                .contains("Tool: " + piece);
+        JsonNode copy = copies().get(0);
+        ines.put("/api/stores/tool-sets/" + copy.get("id").asLong(), """
+                        {"state": "GOOD", "keptAt": "shelf 1", "note": "", "version": %d}
+                        """.formatted(
+                                copy.get("version").asInt()))
+                .ok();
+    }
+
+    private static LocalDate weekday() {
+        LocalDate day = Given.TODAY.plusDays(3);
+        while (day.getDayOfWeek() != DayOfWeek.FRIDAY) {
+            day = day.plusDays(1);
+        }
+        return day;
+    }
+
+    private JsonNode copies() {
+        return ines.get("/api/stores")
+                .ok()
+                .json()
+                .get("toolSets")
+                .valueStream()
+                .filter(t -> t.get("familyCode").asString().equals("CAL-16"))
+                .findFirst()
+                .orElseThrow()
+                .get("copies");
+    }
+
+    private long usable() {
+        return copies().valueStream().filter(c -> c.get("usable").asBoolean()).count();
+    }
+}
