@@ -138,6 +138,7 @@ export function BenchMenu({
       {sheet === 'picture' && step && (
         <PictureForm
           title={step.title}
+          subjects={step.task === 'MARKS' ? step.points : []}
           pending={bench.busy}
           onSend={(file, caption) =>
             void bench

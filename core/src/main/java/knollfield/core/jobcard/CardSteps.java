@@ -480,18 +480,21 @@ final class CardSteps {
         return notes;
     }
 
+    /** Such as "3 of 25 mm, 2 of 40 mm"; empty where all bolts are alike. */
+    static Optional<String> lengths(Assembly a) {
+        return a.lengths().size() < 2
+                ? Optional.empty()
+                : Optional.of(String.join(
+                        ", ",
+                        a.lengths().stream()
+                                .map(b -> "%d of %s mm".formatted(b.count(), number(b.lengthMm())))
+                                .toList()));
+    }
+
     /** Lengths, faces and threads of a joint, in words. */
     static List<String> faceAndThread(Assembly a) {
         List<String> notes = new ArrayList<>();
-        if (a.lengths().size() > 1) {
-            notes.add("Bolts: "
-                    + String.join(
-                            ", ",
-                            a.lengths().stream()
-                                    .map(b -> "%d of %s mm".formatted(b.count(), number(b.lengthMm())))
-                                    .toList())
-                    + ".");
-        }
+        lengths(a).ifPresent(l -> notes.add("Bolts: " + l + "."));
         switch (a.face()) {
             case DRY -> notes.add("Faces dry, no sealant.");
             case GASKET -> notes.add("New gasket; one that will not come clean: sealant, noted.");

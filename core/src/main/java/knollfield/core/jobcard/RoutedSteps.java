@@ -327,15 +327,14 @@ final class RoutedSteps {
                 : step.caution(step.caution().map(c -> c + " " + own).orElse(own));
     }
 
-    /** Nothing holds sprung shafts of a loop found out of time when it comes off. */
+    /** Sprung shafts move as the tension goes, where nothing holds them or the hold slips. */
     private boolean snapsOver(List<Operation> operations) {
-        return scope.outOfTime()
-                && operations.stream()
-                        .filter(o -> o.verb() == Verb.RELEASE || o.verb() == Verb.LOOP_OFF)
-                        .flatMap(o -> book.loop(o.thing()).stream())
-                        .flatMap(l -> l.shafts().stream())
-                        .flatMap(s -> book.shaft(s).stream())
-                        .anyMatch(s -> s.whenFree() != Shaft.WhenFree.STAYS);
+        return operations.stream()
+                .filter(o -> o.verb() == Verb.RELEASE || o.verb() == Verb.LOOP_OFF)
+                .flatMap(o -> book.loop(o.thing()).stream())
+                .flatMap(l -> l.shafts().stream())
+                .flatMap(s -> book.shaft(s).stream())
+                .anyMatch(s -> s.whenFree() != Shaft.WhenFree.STAYS);
     }
 
     /** Orders of the engine's own that put something before what is done here. */

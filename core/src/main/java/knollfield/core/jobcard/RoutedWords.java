@@ -202,6 +202,9 @@ final class RoutedWords {
         j.undoing().socket().ifPresent(s -> notes.add(j.name() + ": socket " + s + "."));
         j.undoing().hidden().ifPresent(h -> notes.add(j.name() + ": " + h + "."));
         heldBy(j).ifPresent(notes::add);
+        family.joint(j.code())
+                .flatMap(b -> CardSteps.lengths(b.assembly()))
+                .ifPresent(l -> notes.add("%s come out as they go in: %s.".formatted(j.name(), l)));
     }
 
     Optional<String> heldBy(Joint j) {

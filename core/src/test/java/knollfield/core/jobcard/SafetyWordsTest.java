@@ -41,6 +41,7 @@ class SafetyWordsTest {
             e08 | turn:engine     | No oil pressure yet
             e08 | undo:inw        | fetch a helper
             e10 | tighten:tr:1    | No impact tool on guides
+            e03 | release:belt    | can snap over as the tension goes
             """)
     void theWordsStandWhereTheWorkIs(String kind, String operation, String words) {
         List<Step> steps = steps(kind);
