@@ -282,8 +282,15 @@ function Side({ busy, onSend }: FormProps) {
   );
 }
 
-function MoreWork({ step, currency, busy, onSend }: FormProps & { step: Step; currency: string }) {
-  const [words, setWords] = useState('');
+/** Work nobody planned, such as a sheared stud, with its minutes and what it takes. */
+export function MoreWork({
+  step,
+  about = '',
+  currency,
+  busy,
+  onSend,
+}: FormProps & { step: Step; about?: string; currency: string }) {
+  const [words, setWords] = useState(about);
   const [minutes, setMinutes] = useState('');
   const [part, setPart] = useState('');
   const [price, setPrice] = useState('');

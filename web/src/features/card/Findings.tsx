@@ -1,13 +1,18 @@
 import { useState } from 'react';
 import type { Problem } from '../../api/client';
-import type { Bench, Card } from './cardQueries';
-import { Words } from './BenchMenu';
+import { useMe } from '../../shared/me';
+import { MoreWork, Words } from './BenchMenu';
+import type { Bench, Card, Step } from './cardQueries';
 
 /** What the bench has found asks for lines; the lines ask the owner; only those steps wait. */
-export function Findings({ card, bench }: { card: Card; bench: Bench }) {
+export function Findings({ card, bench, step }: { card: Card; bench: Bench; step?: Step }) {
+  const { currency } = useMe();
   const [problem, setProblem] = useState<Problem>();
   const [asking, setAsking] = useState(false);
-  if (card.offers.length + card.awaiting.length + card.corrections.length === 0) return null;
+  const [own, setOwn] = useState<string>();
+  const ownLines = step ? card.withoutALine : [];
+  if (card.offers.length + card.awaiting.length + card.corrections.length + ownLines.length === 0)
+    return null;
   return (
     <div className="findings">
       {card.corrections.length > 0 && (
@@ -41,6 +46,35 @@ export function Findings({ card, bench }: { card: Card; bench: Bench }) {
           </button>
         </div>
       ))}
+      {step &&
+        ownLines.map((found) => (
+          <div key={found}>
+            <div className="offer">
+              <span>
+                <b>{found}</b>{' '}
+                <span className="muted">
+                  The book has no part for it; it can have a line of its own, with its price.
+                </span>
+              </span>
+              <button
+                className="bench-button"
+                aria-expanded={own === found}
+                onClick={() => setOwn(own === found ? undefined : found)}
+              >
+                A line for it
+              </button>
+            </div>
+            {own === found && (
+              <MoreWork
+                step={{ ...step, joints: [] }}
+                about={found}
+                currency={currency}
+                busy={bench.busy}
+                onSend={(e) => void bench.enter(e).then((taken) => taken && setOwn(undefined))}
+              />
+            )}
+          </div>
+        ))}
       {problem && (
         <p className="bench-warning" role="alert">
           {problem.message}

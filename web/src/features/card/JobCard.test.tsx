@@ -99,6 +99,7 @@ function card(steps: Step[], part: Partial<Card> = {}): Card {
     photos: [],
     rechecks: [],
     offers: [],
+    withoutALine: [],
     awaiting: [],
     mayGoBack: [],
     batches: [],
@@ -282,6 +283,23 @@ describe('a card at the bench', () => {
         partMinor: 350,
       }),
     );
+  });
+
+  it('offers a line of its own for what the book has no part for', async () => {
+    const first = card([step('clear')], { withoutALine: ['engine mount torn'] });
+    const calls = bench(first, { [`POST ${AT}/events`]: { body: { ...first, withoutALine: [] } } });
+    await heading('clear');
+    press('A line for it');
+    fireEvent.change(screen.getByLabelText('Minutes it adds'), { target: { value: '40' } });
+    press('Add it to the job');
+    await waitFor(() =>
+      expect(sent(calls)[0]?.body).toMatchObject({
+        type: 'CONTINGENCY',
+        words: 'engine mount torn',
+        minutes: 40,
+      }),
+    );
+    await waitFor(() => expect(screen.queryByText('A line for it')).toBeNull());
   });
 
   it('says which joint broke, and takes it back where nothing did', async () => {

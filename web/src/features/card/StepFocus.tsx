@@ -65,7 +65,7 @@ export function StepFocus({
         )}
         {step.inHand === 'PARTS' && <PartsInHand card={card} bench={bench} />}
         {step.inHand === 'TOOLS' && <ToolPieces card={card} bench={bench} />}
-        <Findings card={card} bench={bench} />
+        <Findings card={card} bench={bench} step={step} />
         <Look card={card} phase={phase} step={step} onMove={onMove} />
         <Elsewhere card={card} phase={phase} onMove={onMove} />
         <Pictures card={card} step={step.code} />

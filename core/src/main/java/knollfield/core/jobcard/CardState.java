@@ -13,6 +13,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import knollfield.core.bundle.FitCheck;
@@ -549,6 +550,25 @@ public record CardState(
     public Map<String, CardEvent.ToolFailed> toolsFailed() {
         Map<String, CardEvent.ToolFailed> all = new HashMap<>();
         noted(CardEvent.ToolFailed.class).forEach(e -> all.put(e.piece(), e));
+        return all;
+    }
+
+    /**
+     * What was found and asks for a part that the book does not have, and nobody has told of the work for it yet: a line of
+     * its own, with its price.
+     */
+    public Set<EvidenceKind> withoutALine() {
+        Set<EvidenceKind> all = new TreeSet<>();
+        for (Finding f : findings()) {
+            boolean noPart = !f.kind().asksFor().isEmpty()
+                    && plan.basis().family().items().stream()
+                            .noneMatch(i -> f.kind().asksFor().contains(i.kind()));
+            boolean told = moreWork().values().stream()
+                    .anyMatch(m -> m.what().startsWith(f.kind().words()));
+            if (noPart && !told) {
+                all.add(f.kind());
+            }
+        }
         return all;
     }
 

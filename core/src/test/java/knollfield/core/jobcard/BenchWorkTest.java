@@ -7,9 +7,11 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import knollfield.core.Families;
+import knollfield.core.bundle.FitCheck;
 import knollfield.core.completion.Completion;
 import knollfield.core.completion.Recheck;
 import knollfield.core.due.EvidenceKind;
@@ -172,6 +174,44 @@ class BenchWorkTest {
 
         assertThat(Completion.items(same.state)).isEmpty();
         assertThat(Completion.items(fresh.state)).containsExactlyInAnyOrder("belt", "tensioner");
+    }
+
+    @Test
+    void whatAsksForAPartTheBookDoesNotHaveIsOfferedALineUntilThereIsOne() {
+        Bench bench = bench();
+        bench.enter(new CardEvent.Found(Optional.empty(), EvidenceKind.MOUNT_TORN, Optional.empty(), "left side"));
+        bench.enter(new CardEvent.Found(Optional.empty(), EvidenceKind.COOLANT_TRACE, Optional.empty(), ""));
+        bench.enter(new CardEvent.Found(Optional.empty(), EvidenceKind.CRACKS, Optional.empty(), ""));
+        // the book has a water pump and no mount, and cracks ask for nothing beside the belt
+        assertThat(bench.state.withoutALine()).containsExactly(EvidenceKind.MOUNT_TORN);
+
+        String step = bench.state.next().orElseThrow().code();
+        bench.enter(new CardEvent.Contingency(step, "engine mount torn, new one", 40, "mount", 9_000));
+        assertThat(bench.state.withoutALine()).isEmpty();
+    }
+
+    @Test
+    void partsAndToolsAreOnesOfTheCard() {
+        Bench bench = new Bench(
+                        CardGenerator.generate(Families.belt(TensionerKind.SPRING_PIN, true), Set.of(), Books.USUAL))
+                .started();
+        FitCheck.Data teeth = new FitCheck.Data(
+                OptionalInt.of(146),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                Optional.empty());
+        bench.enter(new CardEvent.PartMeasured("belt", teeth));
+        assertThat(bench.state.partsMeasured()).containsExactly(java.util.Map.entry("belt", teeth));
+        assertThat(bench.refused(new CardEvent.PartMeasured("chain", teeth)).kind())
+                .isEqualTo(CardRefused.Kind.WRONG_ANSWER);
+        assertThat(bench.refused(new CardEvent.PartMeasured("belt", FitCheck.Data.unknown())))
+                .hasMessageContaining("at least one figure");
+        assertThat(bench.refused(new CardEvent.ToolFailed("spoon", true, ""))).hasMessageContaining("no tool spoon");
+        String piece = bench.plan.toolPieces().get(0);
+        bench.enter(new CardEvent.ToolFailed(piece, true, "")).enter(new CardEvent.ToolFailed(piece, false, "bent"));
+        assertThat(bench.state.toolsFailed()).hasSize(1);
+        assertThat(bench.state.toolsFailed().get(piece).missing()).isFalse();
     }
 
     // --- the card's clock

@@ -120,6 +120,7 @@ class CardViews {
     record WorkedView(
             int minutes, Map<String, Integer> byPerson, List<String> present, List<WaitView> waits, int uncounted) {}
 
+    /** @param withoutALine what was found and asks for a part the book does not have, in words; a line of its own is offered */
     record CardView(
             long jobId,
             JobStage stage,
@@ -156,6 +157,7 @@ class CardViews {
             List<PhotoView> photos,
             List<RecheckAskedView> rechecks,
             List<OfferedLine> offers,
+            List<String> withoutALine,
             List<AwaitedLine> awaiting,
             List<AwaitedLine> mayGoBack,
             List<PartBatch> batches,
@@ -261,6 +263,9 @@ class CardViews {
                         .map(r -> new RecheckAskedView(r.what(), r.days()))
                         .toList(),
                 offers(job, state),
+                state.plan().isInspection()
+                        ? List.of()
+                        : state.withoutALine().stream().map(EvidenceKind::words).toList(),
                 lines(family, state.scope().awaiting()),
                 lines(family, state.mayGoBack()),
                 lines(family, state.scope().items()).stream()
