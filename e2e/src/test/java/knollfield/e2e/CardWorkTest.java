@@ -410,6 +410,31 @@ class CardWorkTest {
     }
 
     @Test
+    void anInspectionIsBegunFromTheVehicleAndEndsWithADayToLookAgain() {
+        String registration = Hands.vehicle(BROWSER.as("ines"), "HOL-12");
+        Page ines = BROWSER.as("ines");
+        ines.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill(registration);
+        ines.keyboard().press("Enter");
+        ines.getByText("Inspect first").click();
+        assertThat(ines.locator("h2").first()).hasText("Inspection, nothing opened");
+        assertThat(ines.locator(".inspection-list")).containsText("Belt through its window");
+        BROWSER.check(ines, "inspection");
+        String job = ines.url().replaceAll(".*/jobs/", "");
+        Hands.promise(ines, job, "Hedra Voss");
+
+        Hands hands = tablet(job).checkIn().until("What follows from it");
+        hands.press("look again in 3 months");
+        hands.page.getByLabel("Why; this is printed on the record").fill("a little oil, dry belt");
+        hands.press("Take this way");
+        assertThat(hands.title()).hasText("Every step is done");
+        assertThat(hands.page.locator(".sign")).containsText("Nothing renewed");
+        hands.press("Sign the job");
+        assertThat(hands.page.locator(".sign")).containsText("What was found, and what follows");
+        assertThat(hands.page.locator("table.record").first())
+                .containsText("look again in 3 months: a little oil, dry belt");
+    }
+
+    @Test
     void calculatorsAndPracticeStandOnTheirOwn() {
         Page page = BROWSER.as("hedra", 1280, 800);
         page.navigate(BROWSER.address() + "/calculators");

@@ -9,6 +9,7 @@ import com.microsoft.playwright.Page.GetByRoleOptions;
 import com.microsoft.playwright.options.AriaRole;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Pattern;
@@ -32,45 +33,64 @@ final class Hands {
         return touches;
     }
 
-    /** Makes a vehicle of {@code family}, its job and its promise; {@code scope} are fields of the job's scope. */
-    static String job(Page manager, String family, String technician, String scope) {
-        LocalDate day = ownDay();
+    /** Helpers of the scripts below: calls as the pages make them. */
+    private static final String CALLS = """
+            const token = () => decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1]);
+            const call = async (method, path, type, body) => {
+              const r = await fetch(path, { method, headers: { 'Content-Type': type, 'X-XSRF-TOKEN': token() }, body });
+              if (!r.ok) throw new Error(path + ' ' + r.status + ' ' + await r.text());
+              return r.json();
+            };
+            const json = (method, path, body) => call(method, path, 'application/json', body && JSON.stringify(body));
+            """;
+
+    /** Makes a vehicle of {@code family}, nine years old; its registration. */
+    static String vehicle(Page manager, String family) {
         String registration = "BEN %d".formatted(JOBS.incrementAndGet());
-        Object made = manager.evaluate(
-                """
-                async ([registration, family, technician, scope, day, born, read]) => {
-                  const token = () => decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1]);
-                  const call = async (method, path, type, body) => {
-                    const r = await fetch(path, { method, headers: { 'Content-Type': type, 'X-XSRF-TOKEN': token() }, body });
-                    if (!r.ok) throw new Error(path + ' ' + r.status + ' ' + await r.text());
-                    return r.json();
-                  };
-                  const json = (method, path, body) => call(method, path, 'application/json', body && JSON.stringify(body));
+        manager.evaluate(
+                "async ([registration, family, born, read]) => {" + CALLS + """
                   await call('POST', '/api/imports', 'text/csv',
                     'registration,make_model,engine_family,owner,phone,usage,first_registered,odometer,odometer_unit,odometer_date\\n' +
                     `${registration},Test vehicle,${family},Ruan Keast,0555 9,private,${born},138000,km,${read}\\n`);
+                }
+                """,
+                List.of(
+                        registration,
+                        family,
+                        LocalDate.now().minusYears(9).toString(),
+                        LocalDate.now().minusDays(3).toString()));
+        return registration;
+    }
+
+    /** Promises a job on a day of its own. */
+    static void promise(Page manager, String job, String technician) {
+        manager.evaluate(
+                "async ([job, technician, day]) => {" + CALLS + """
+                  const week = await (await fetch('/api/jobs/week?from=' + day)).json();
+                  const { version } = await (await fetch(`/api/jobs/${job}`)).json();
+                  await json('PUT', `/api/jobs/${job}/booking`, {
+                    technicianId: week.technicians.find(t => t.name === technician).id,
+                    bayId: week.bays.find(b => b.liftClass >= 2)?.id ?? week.bays[0].id,
+                    day, time: '08:00', version });
+                }
+                """, List.of(job, technician, ownDay().toString()));
+    }
+
+    /** Makes a vehicle of {@code family}, its job and its promise; {@code scope} are fields of the job's scope. */
+    static String job(Page manager, String family, String technician, String scope) {
+        String registration = vehicle(manager, family);
+        String job = (String) manager.evaluate(
+                "async ([registration, scope]) => {" + CALLS + """
                   const found = await (await fetch('/api/find?q=' + encodeURIComponent(registration))).json();
                   const vehicleId = found.find(f => f.registration === registration).vehicleId;
                   const { id } = await json('POST', '/api/jobs', { vehicleId });
                   await json('PUT', `/api/jobs/${id}/scope`, { purpose: [], decisions: {}, parts: {}, ownerSupplied: [],
                     variants: {}, toolHireMinor: 0, version: 1, ...JSON.parse(scope) });
-                  const week = await (await fetch('/api/jobs/week?from=' + day)).json();
-                  await json('PUT', `/api/jobs/${id}/booking`, {
-                    technicianId: week.technicians.find(t => t.name === technician).id,
-                    bayId: week.bays.find(b => b.liftClass >= 2)?.id ?? week.bays[0].id,
-                    day, time: '08:00', version: 2 });
                   return String(id);
                 }
-                """,
-                java.util.List.of(
-                        registration,
-                        family,
-                        technician,
-                        "{" + scope + "}",
-                        day.toString(),
-                        LocalDate.now().minusYears(9).toString(),
-                        LocalDate.now().minusDays(3).toString()));
-        return (String) made;
+                """, List.of(registration, "{" + scope + "}"));
+        promise(manager, job, technician);
+        return job;
     }
 
     private static synchronized LocalDate ownDay() {

@@ -219,7 +219,7 @@ public final class CardPlan {
     public List<String> toolPieces() {
         Stream<String> setIn = basis.family().build().stream()
                 .flatMap(b -> b.hardware().stream())
-                .filter(h -> h.kind() != Hardware.Kind.TENSIONER_PIN)
+                .filter(h -> h.kind() != Hardware.Kind.TENSIONER_PIN && h.kind() != Hardware.Kind.SUPPORT)
                 .filter(h -> steps.stream()
                         .flatMap(s -> s.operations().stream())
                         .anyMatch(o -> o.verb() == Verb.SET_IN && o.thing().equals(h.code())))

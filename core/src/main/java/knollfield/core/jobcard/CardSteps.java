@@ -485,10 +485,11 @@ final class CardSteps {
         return a.lengths().size() < 2
                 ? Optional.empty()
                 : Optional.of(String.join(
-                        ", ",
-                        a.lengths().stream()
-                                .map(b -> "%d of %s mm".formatted(b.count(), number(b.lengthMm())))
-                                .toList()));
+                        ", ", a.lengths().stream().map(CardSteps::length).toList()));
+    }
+
+    static String length(Assembly.Bolts b) {
+        return "%d of %s mm".formatted(b.count(), number(b.lengthMm()));
     }
 
     /** Lengths, faces and threads of a joint, in words. */

@@ -178,7 +178,7 @@ final class RoutedSteps {
                 .gate(GateKind.PIECES_FOUND));
     }
 
-    /** Bolts of several lengths are counted back into their places. */
+    /** Bolts of several lengths go back as they came out, length by length. */
     private List<Step> counted(List<Placed> together) {
         return together.stream()
                 .map(Placed::operation)
@@ -188,7 +188,12 @@ final class RoutedSteps {
                 .map(j -> Step.of(
                                 "back:" + j.code(),
                                 j.name() + ": as many back as came out",
-                                new Task.Count("bolts back", j.bolts()))
+                                new Task.Check(
+                                        j.assembly().lengths().stream()
+                                                .map(CardSteps::length)
+                                                .toList(),
+                                        "back",
+                                        "not all back"))
                         .notes(CardSteps.faceAndThread(j.assembly())))
                 .toList();
     }
