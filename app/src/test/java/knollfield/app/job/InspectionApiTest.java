@@ -12,6 +12,7 @@ import knollfield.app.Server;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** An inspection over HTTP: from the vehicle's page to what it leaves there. */
@@ -127,6 +128,30 @@ class InspectionApiTest {
             assertThat(f.get("urgent").asBoolean()).isTrue();
         });
         assertThat(left.get("rechecks")).isEmpty();
+    }
+
+    @Test
+    void aJobKeptBeforeThereWereInspectionsIsNone() {
+        long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
+        long job = ines.post("/api/jobs", "{\"vehicleId\": %d}".formatted(vehicle))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("", 1)).ok();
+        String scope = jdbc.sql("SELECT scope FROM job WHERE id = :id")
+                .param("id", job)
+                .query(String.class)
+                .single();
+        assertThat(scope).contains("inspectionMinutes");
+        jdbc.sql("UPDATE job SET scope = :scope WHERE id = :id")
+                .param("scope", scope.replaceAll(",?\"inspectionMinutes\":null", ""))
+                .param("id", job)
+                .update();
+        JsonNode view = ines.get("/api/jobs/" + job).ok().json();
+        assertThat(view.has("inspection")).isFalse();
+        assertThat(view.get("lines")).isNotEmpty();
     }
 
     @Test

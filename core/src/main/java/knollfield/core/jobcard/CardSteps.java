@@ -440,7 +440,7 @@ final class CardSteps {
                 steps.add(Step.of(
                                 code,
                                 joint.name() + ", crosswise in passes",
-                                new Task.Passes(joint.name(), joint.bolts(), 2, spec))
+                                new Task.Passes(joint.name(), joint.bolts(), 2, spec, Optional.empty()))
                         .notes(notes(joint)));
             } else {
                 steps.add(tick(

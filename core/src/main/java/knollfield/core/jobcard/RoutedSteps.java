@@ -51,6 +51,14 @@ final class RoutedSteps {
     private static final String LOOSE_WHEEL = "A loose wheel kills: torque wrench, crosswise.";
     private static final int PATTERN = 4;
 
+    /** Starts the codes of the steps that note how joints were felt. */
+    static final String FELT = "felt:";
+
+    private static final List<Task.Choose.Option> HOW_IT_FELT = List.of(
+            new Task.Choose.Option("alike", "felt: one like the other, with a short wrench", false),
+            new Task.Choose.Option("neighbours", "felt: as tight as their neighbours", false),
+            new Task.Choose.Option("words", "felt otherwise", true));
+
     /** Operations that are one step when they stand together. */
     private enum Group {
         OFF,
@@ -142,6 +150,7 @@ final class RoutedSteps {
             if (group == Group.ON) {
                 made.addAll(counted(together));
             }
+            felt(together).ifPresent(made::add);
         }
         return made;
     }
@@ -176,6 +185,31 @@ final class RoutedSteps {
                                 sump ? Set.of() : Set.of(PIECES_MISSING)))
                 .notes(List.of("A guide that lifts out without its upper bolt is broken."))
                 .gate(GateKind.PIECES_FOUND));
+    }
+
+    /** Joints that the book has no torque for and nobody measures are noted: how they were felt, in one touch. */
+    private Optional<Step> felt(List<Placed> together) {
+        List<Joint> joints = together.stream()
+                .map(Placed::operation)
+                .filter(o -> o.verb() == Verb.TIGHTEN)
+                .flatMap(o -> book.joint(o.thing()).stream()
+                        .filter(j -> !j.critical() && o.stage() == j.stages().size())
+                        .filter(j -> {
+                            Joint.Stage last = j.stages().get(o.stage() - 1);
+                            return last.torque().isEmpty()
+                                    && last.angleDegrees().isEmpty();
+                        }))
+                .toList();
+        return joints.isEmpty()
+                ? Optional.empty()
+                : Optional.of(Step.of(
+                                FELT + joints.get(0).code(),
+                                "By feel, noted: "
+                                        + joints.stream()
+                                                .map(j -> lower(j.name()))
+                                                .collect(Collectors.joining(", ")),
+                                new Task.Choose(HOW_IT_FELT, Task.Choose.Changes.NOTHING))
+                        .notes(List.of("No torque is on file. Threads dry, a short wrench, one like the other.")));
     }
 
     /** Bolts of several lengths go back as they came out, length by length. */
@@ -773,8 +807,13 @@ final class RoutedSteps {
         if (!j.critical()) {
             step = Step.of(
                     o.code(),
-                    "%s, crosswise".formatted(j.name()),
-                    new Task.Passes(j.name(), j.bolts(), first.passes(), spec(j, first, angle)));
+                    "%s, %s".formatted(j.name(), BoltPattern.words(j.undoing().order())),
+                    new Task.Passes(
+                            j.name(),
+                            j.bolts(),
+                            first.passes(),
+                            spec(j, first, angle),
+                            j.undoing().order()));
         } else if (first.torque().isEmpty() && angle.isPresent()) {
             int degrees = angle.getAsInt();
             step = Step.of(

@@ -161,6 +161,7 @@ final class RoutedWords {
                     }
                     j.undoing().socket().ifPresent(socket -> notes.add(j.name() + ": socket " + socket + "."));
                     if (o.stage() == 1) {
+                        order(j).ifPresent(w -> notes.add(j.name() + ": " + w + "."));
                         family.joint(j.code()).stream()
                                 .flatMap(b -> CardSteps.faceAndThread(b.assembly()).stream())
                                 .forEach(n -> notes.add(j.name() + ": " + CardSteps.lower(n)));
@@ -201,10 +202,16 @@ final class RoutedWords {
         }
         j.undoing().socket().ifPresent(s -> notes.add(j.name() + ": socket " + s + "."));
         j.undoing().hidden().ifPresent(h -> notes.add(j.name() + ": " + h + "."));
+        order(j).ifPresent(w -> notes.add("%s: tightened %s; undone the other way round.".formatted(j.name(), w)));
         heldBy(j).ifPresent(notes::add);
         family.joint(j.code())
                 .flatMap(b -> CardSteps.lengths(b.assembly()))
                 .ifPresent(l -> notes.add("%s come out as they go in: %s.".formatted(j.name(), l)));
+    }
+
+    /** The book's order of several bolts. */
+    private static Optional<String> order(Joint j) {
+        return j.undoing().order().filter(o -> j.bolts() > 1).map(o -> BoltPattern.words(Optional.of(o)));
     }
 
     Optional<String> heldBy(Joint j) {

@@ -68,6 +68,7 @@ public record Step(
         return task instanceof Task.Tighten
                 || task instanceof Task.Passes
                 || code.startsWith("torque-")
+                || code.startsWith(RoutedSteps.FELT)
                 || operations.stream().anyMatch(o -> o.verb() == Verb.TIGHTEN);
     }
 

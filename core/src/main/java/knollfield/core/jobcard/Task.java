@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
+import knollfield.core.engine.build.Joint;
 
 /** What a step asks for. */
 public sealed interface Task {
@@ -141,14 +142,16 @@ public sealed interface Task {
     /**
      * A bolt pattern gone over several times; one touch each.
      *
+     * @param by the order of the book; empty where it does not say, and on cards begun before it could
      * @param bolts in the pattern, two or more
      * @param passes how often
      */
-    record Passes(String joint, int bolts, int passes, Optional<TorqueSpec> spec) implements Task {
+    record Passes(String joint, int bolts, int passes, Optional<TorqueSpec> spec, Optional<Joint.BoltOrder> by)
+            implements Task {
 
-        /** The bolts in the order they are tightened: from the middle outwards, crosswise. */
+        /** The bolts in the order they are tightened: by the book, else crosswise from the first. */
         public List<Integer> order() {
-            return BoltPattern.crosswise(bolts);
+            return by.map(o -> BoltPattern.of(bolts, o)).orElseGet(() -> BoltPattern.crosswise(bolts));
         }
     }
 

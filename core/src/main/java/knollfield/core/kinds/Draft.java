@@ -384,7 +384,7 @@ public final class Draft {
                     reachedPast,
                     hiddenBy,
                     loop,
-                    new Joint.Undoing(leftHand, Optional.empty(), hidden));
+                    new Joint.Undoing(leftHand, Optional.empty(), hidden, Optional.empty()));
         }
     }
 

@@ -10,14 +10,17 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.Families;
 import knollfield.core.bundle.FitCheck;
 import knollfield.core.completion.Completion;
 import knollfield.core.completion.Recheck;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.engine.build.Joint;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What goes on beside the steps: waiting, handing over, finding, adding, and what is left to be looked at again. */
@@ -137,6 +140,19 @@ class BenchWorkTest {
         assertThat(BoltPattern.crosswise(4)).containsExactly(1, 3, 2, 4);
         assertThat(BoltPattern.crosswise(6)).startsWith(1, 4).containsExactlyInAnyOrder(1, 2, 3, 4, 5, 6);
         assertThat(BoltPattern.crosswise(5)).startsWith(1, 3).hasSize(5);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "ROUND, 6, 3, true, 3 4 5 6 1 2", "ROUND, 6, 3, false, 3 2 1 6 5 4", "OUTWARDS, 6, 1, true, 1 2 6 3 5 4",
+        "OUTWARDS, 5, 2, false, 2 1 3 5 4", "CROSSWISE, 4, 2, true, 2 4 3 1", "CROSSWISE, 4, 1, false, 1 3 4 2"
+    })
+    void aPatternIsGoneOverFromTheBoltAndTheWayOfTheBook(
+            Joint.BoltOrder.Way way, int bolts, int start, boolean clockwise, String order) {
+        Task.Passes passes = new Task.Passes(
+                "Cover", bolts, 2, Optional.empty(), Optional.of(new Joint.BoltOrder(way, start, clockwise)));
+        assertThat(passes.order().stream().map(String::valueOf).collect(Collectors.joining(" ")))
+                .isEqualTo(order);
     }
 
     @Test

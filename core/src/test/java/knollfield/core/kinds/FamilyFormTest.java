@@ -21,7 +21,10 @@ import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.build.Joint;
 import knollfield.core.engine.build.Look;
+import knollfield.core.engine.work.Verb;
 import knollfield.core.jobcard.BookProof;
+import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.Step;
 import knollfield.core.kinds.FamilyForm.JointLine;
 import knollfield.core.kinds.FamilyForm.Limits;
 import org.junit.jupiter.api.Test;
@@ -271,5 +274,35 @@ class FamilyFormTest {
                         shown.positions(),
                         shown.repair()))
                 .onto(base);
+    }
+
+    @ParameterizedTest
+    @MethodSource("kinds")
+    void whatIsDoneUpByFeelIsNotedInATouchAndNothingElse(Kind kind) {
+        EngineFamily family = answered(kind, Set.of(), f -> f);
+        for (BookProof.Purpose purpose : purposes(family)) {
+            CardPlan plan = purpose.card().orElseThrow();
+            List<Step> felt = plan.steps().stream()
+                    .filter(s -> s.title().startsWith("By feel, noted: "))
+                    .toList();
+            String named = felt.stream().map(Step::title).collect(Collectors.joining(", ")) + ",";
+            for (Joint j : family.build().orElseThrow().joints()) {
+                boolean last = plan.steps().stream()
+                        .flatMap(s -> s.operations().stream())
+                        .anyMatch(o -> o.verb() == Verb.TIGHTEN
+                                && o.thing().equals(j.code())
+                                && o.stage() == j.stages().size());
+                boolean byFeel = last
+                        && !j.critical()
+                        && j.stages().get(j.stages().size() - 1).torque().isEmpty()
+                        && j.stages().get(j.stages().size() - 1).angleDegrees().isEmpty();
+                String name = j.name().substring(0, 1).toLowerCase(java.util.Locale.ROOT)
+                        + j.name().substring(1);
+                assertThat(named.contains(" " + name + ","))
+                        .as("%s, %s: %s in %s", kind.code(), purpose.name(), j.name(), named)
+                        .isEqualTo(byFeel);
+            }
+            assertThat(felt).allSatisfy(s -> assertThat(s.isOfJoints()).isTrue());
+        }
     }
 }

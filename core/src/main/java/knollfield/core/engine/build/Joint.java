@@ -54,10 +54,37 @@ public record Joint(
      * @param leftHand it turns out to the right
      * @param socket what an ordinary set does not hold; empty for nothing special
      * @param hidden where a hidden bolt is; empty for none
+     * @param order in which several bolts are done up, and undone the other way round; empty where the book does not say
      */
-    public record Undoing(boolean leftHand, Optional<String> socket, Optional<String> hidden) {
+    public record Undoing(
+            boolean leftHand, Optional<String> socket, Optional<String> hidden, Optional<BoltOrder> order) {
         public static Undoing plain() {
-            return new Undoing(false, Optional.empty(), Optional.empty());
+            return new Undoing(false, Optional.empty(), Optional.empty(), Optional.empty());
+        }
+    }
+
+    /**
+     * The order in which the bolts of a joint are gone over.
+     *
+     * @param start the bolt that comes first, numbered from 1 on clockwise around the part
+     * @param clockwise which way it goes on; across the part it says which neighbour comes before the other
+     */
+    public record BoltOrder(Way way, int start, boolean clockwise) {
+
+        /** How it goes on from the first bolt. */
+        public enum Way {
+            /** Each next one as far as can be from those before it. */
+            CROSSWISE,
+            /** One after the other. */
+            ROUND,
+            /** The first one's neighbours, then theirs. */
+            OUTWARDS
+        }
+
+        public BoltOrder {
+            if (start < 1) {
+                throw new IllegalArgumentException("the bolt that comes first is number 1 or more, not " + start);
+            }
         }
     }
 
@@ -121,6 +148,11 @@ public record Joint(
         hiddenBy = List.copyOf(hiddenBy);
         if (bolts < 1) {
             throw new IllegalArgumentException("joint %s needs at least one bolt".formatted(code));
+        }
+        int first = undoing.order().map(BoltOrder::start).orElse(1);
+        if (first > bolts) {
+            throw new IllegalArgumentException(
+                    "joint %s has %d bolts; number %d cannot come first".formatted(code, bolts, first));
         }
         if (stages.isEmpty()) {
             throw new IllegalArgumentException("joint %s is done up in at least one stage".formatted(code));

@@ -83,7 +83,8 @@ final class GrownJoints {
                 span.equals(ANY_TIME) || timing.loopCodes().size() > 1
                         ? Optional.empty()
                         : Optional.of(timing.loopCodes().get(0)),
-                new Joint.Undoing(j.assembly().reversedThread(), j.assembly().socket(), Optional.empty()));
+                new Joint.Undoing(
+                        j.assembly().reversedThread(), j.assembly().socket(), Optional.empty(), Optional.empty()));
     }
 
     private List<String> crankHolds(String joint) {
