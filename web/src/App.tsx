@@ -214,15 +214,33 @@ function NoSuchPlace() {
   );
 }
 
+/** How long the server may take to say who is signed in before the page opens with what it remembers, ms. */
+const PATIENCE = 3_000;
+
 function Door() {
   // what the tablet remembers of it is asked anew; without a network it stands
-  const { data: me, error, refetch } = useQuery({ ...meQuery, refetchOnMount: 'always' });
+  const {
+    data: me,
+    error,
+    refetch,
+    isFetchedAfterMount,
+  } = useQuery({
+    ...meQuery,
+    refetchOnMount: 'always',
+  });
   const [lapsed, setLapsed] = useState(false);
   const [inside, setInside] = useState(false);
   const signedIn = me?.id !== undefined;
+  const [patient, setPatient] = useState(true);
+  // nobody sees what the tablet remembers before the server had a chance to say that nobody is signed in
+  const asking = !inside && !isFetchedAfterMount && !error && patient && navigator.onLine;
   useEffect(() => onLapse(() => setLapsed(true)), []);
+  useEffect(() => {
+    const timer = setTimeout(() => setPatient(false), PATIENCE);
+    return () => clearTimeout(timer);
+  }, []);
   // a sign-in that lapses lays the form over the page, so that what was typed stays
-  if (signedIn && !inside) setInside(true);
+  if (signedIn && !inside && !asking) setInside(true);
   if (error && !me) {
     return (
       <div className="page">
@@ -230,7 +248,7 @@ function Door() {
       </div>
     );
   }
-  if (!me) return null;
+  if (!me || asking) return null;
   if (!signedIn && !inside) return <SignIn workshop={me.workshop} firstRun={me.firstRun} />;
   return (
     <>

@@ -109,6 +109,7 @@ class BoardViews {
      * @param end the half-hour after its last
      * @param holds parts of it in which nobody works: nights have no half-hours, days off do
      * @param workedTo half-hour up to which it is worked; null where it has not begun
+     * @param toolSet code; empty where it needs none
      * @param copy of its tool set
      * @param clash what it collides with; empty where nothing
      */
@@ -351,7 +352,7 @@ class BoardViews {
                 work,
                 place.technicianId(),
                 place.bayId(),
-                planned.toolSet(),
+                planned.toolSet().equals(BoardCases.NO_TOOLS) ? "" : planned.toolSet(),
                 copy,
                 place.start() - shift,
                 end - shift,
