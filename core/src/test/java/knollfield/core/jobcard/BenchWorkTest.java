@@ -1,6 +1,7 @@
 package knollfield.core.jobcard;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.time.Instant;
 import java.time.LocalDate;
@@ -268,6 +269,31 @@ class BenchWorkTest {
         assertThat(clock.waits())
                 .containsExactly(new WorkClock.Wait("parts", "bolt", EIGHT.plusSeconds(1800), Optional.of(60)));
         assertThat(clock.minutes()).isEqualTo(60);
+    }
+
+    @Test
+    void whatIsTickedInOneTouchSharesItsMinutes() {
+        CardPlan plan = bench().plan;
+        String phase = plan.phases().stream()
+                .filter(p -> p.steps().stream()
+                                .filter(s -> s.task() instanceof Task.Tick)
+                                .count()
+                        > 1)
+                .findFirst()
+                .orElseThrow()
+                .code();
+        WorkClock clock = WorkClock.of(
+                plan,
+                List.of(
+                        at(0, "Hedra", new CardEvent.Started(1, "")),
+                        at(12, "Hedra", new CardEvent.PhaseTicked(phase))),
+                ZONE,
+                Optional.empty());
+        assertThat(clock.byStep()).hasSizeGreaterThan(1);
+        assertThat(clock.byStep().values().stream()
+                        .mapToDouble(Double::doubleValue)
+                        .sum())
+                .isCloseTo(12, within(1e-9));
     }
 
     @Test

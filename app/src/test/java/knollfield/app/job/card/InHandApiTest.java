@@ -106,6 +106,19 @@ class InHandApiTest {
                         .errorAt("/day"))
                 .as("the next job knows")
                 .startsWith("No tool set");
+        // a look that opens nothing needs no tool set
+        long looked = Given.vehicle(SERVER, ines, "CAL-16", "");
+        long look = ines.post("/api/jobs", "{\"vehicleId\": %d, \"inspectionMinutes\": 30}".formatted(looked))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        ines.put("/api/jobs/%d/booking".formatted(look), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 2}
+                        """.formatted(
+                                Workbench.technician(ines, "hedra", "Hedra Voss"), Workbench.bay(SERVER), weekday()))
+                .ok();
+        ines.delete("/api/jobs/%d/booking?version=3".formatted(look)).ok();
         signed(hedra, job);
         assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
                 .contains("Tool: " + piece);
