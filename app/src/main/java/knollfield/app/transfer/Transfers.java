@@ -101,6 +101,7 @@ class Transfers {
             "recheck",
             "follow_up",
             "vehicle_log",
+            "practice_result",
             "import_batch",
             "import_row",
             "import_mapping");
