@@ -31,9 +31,6 @@ const FORMS = {
 export type DossierForm = keyof typeof FORMS;
 type View = Schemas['DossierView'];
 
-/** Minutes an inspection is begun with; they can be changed before it is promised. */
-const USUAL_LOOK = 45;
-
 /** A vehicle's own page. */
 export default function DossierPage() {
   const { id } = useParams();
@@ -119,7 +116,7 @@ export function Dossier({
         form={form}
         onForm={onForm}
         onJob={() => startJob.mutate({ vehicleId: v.id })}
-        onInspect={() => startJob.mutate({ vehicleId: v.id, inspectionMinutes: USUAL_LOOK })}
+        onInspect={() => startJob.mutate({ vehicleId: v.id, inspection: true })}
         busy={startJob.isPending}
       />
       <ProblemNote error={startJob.error} />

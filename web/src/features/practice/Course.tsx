@@ -89,22 +89,12 @@ function Sorts({ course, sorts }: { course: View; sorts: Sort[] }) {
             <td>{s.sort}</td>
             <td className="num">{s.answers}</td>
             <td className="num">{s.percent === undefined ? '' : `${s.percent} %`}</td>
-            <td>{readiness(s, course.least)}</td>
+            <td>{s.words}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
-}
-
-function readiness(s: Sort, least: number): string {
-  if (s.ready) return 'ready';
-  if (s.answers === 0) return 'not begun';
-  const wants = [
-    s.answers < least ? `${least - s.answers} more` : undefined,
-    s.missing.length > 0 ? `not met yet: ${s.missing.join(', ').toLowerCase()}` : undefined,
-  ].filter(Boolean);
-  return wants.length > 0 ? wants.join('; ') : 'not yet: too few right';
 }
 
 /** Who is ready for what, of those who keep their scores. */
@@ -127,7 +117,7 @@ function People({ course }: { course: View }) {
               <td>{p.name}</td>
               {p.sorts.map((s) => (
                 <td key={s.sort}>
-                  {s.ready ? <b>ready</b> : s.answers === 0 ? 'not begun' : 'not yet'}
+                  {s.ready ? <b>{s.words}</b> : s.words}
                   {s.percent !== undefined && (
                     <span className="second">
                       {s.percent} % of {s.answers}

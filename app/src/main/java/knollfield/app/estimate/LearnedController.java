@@ -1,7 +1,6 @@
 package knollfield.app.estimate;
 
 import java.util.List;
-import java.util.Map;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -10,7 +9,6 @@ import knollfield.app.problem.NotFound;
 import knollfield.core.completion.Completion;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.estimate.LearnedMinutes;
-import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -60,12 +58,8 @@ class LearnedController {
 
     private LearnedMinutes.Past past(Job job) {
         CardState state = cards.state(job);
-        if (!state.noted(CardEvent.FromPaper.class).isEmpty()) {
-            // the clock knows when it was typed in, not when it was done
-            return new LearnedMinutes.Past(Map.of());
-        }
         return LearnedMinutes.of(
-                state.plan(),
+                state,
                 Completion.items(state),
                 jobs.state(job).vehicle().equipment(),
                 cards.worked(job, state),

@@ -5,6 +5,7 @@ import java.time.LocalDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -15,6 +16,7 @@ import knollfield.core.bundle.Decision;
 import knollfield.core.bundle.School;
 import knollfield.core.due.JobStage;
 import knollfield.core.engine.Drive;
+import knollfield.core.jobcard.CardGenerator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -43,8 +45,14 @@ class JobController {
         this.views = views;
     }
 
-    /** @param inspectionMinutes nothing is opened, so long one looks; null for every other job */
-    record NewJob(long vehicleId, @Nullable Integer inspectionMinutes) {}
+    /**
+     * @param inspection nothing is opened; null for every other job
+     * @param inspectionMinutes so long one looks; null as usual
+     */
+    record NewJob(
+            long vehicleId,
+            @Nullable Boolean inspection,
+            @Nullable Integer inspectionMinutes) {}
 
     record InspectionTimeIn(int minutes, int version) {}
 
@@ -156,9 +164,12 @@ class JobController {
     @PostMapping
     Created create(@RequestBody NewJob body) {
         return new Created(
-                body.inspectionMinutes() == null
+                body.inspectionMinutes() == null && !Boolean.TRUE.equals(body.inspection())
                         ? jobs.create(body.vehicleId())
-                        : jobs.createInspection(body.vehicleId(), body.inspectionMinutes()));
+                        : jobs.createInspection(
+                                body.vehicleId(),
+                                Objects.requireNonNullElse(
+                                        body.inspectionMinutes(), CardGenerator.USUAL_INSPECTION_MINUTES)));
     }
 
     @GetMapping("/{id}")

@@ -27,9 +27,9 @@ class CourseController {
 
     /**
      * @param percent of the points, 0 to 100; null without an answer
-     * @param missing skills not met yet
+     * @param words how it stands, or what is wanting
      */
-    record SortView(String sort, int answers, @Nullable Integer percent, boolean ready, List<String> missing) {}
+    record SortView(String sort, int answers, @Nullable Integer percent, boolean ready, String words) {}
 
     /** @param family code of one to do it on */
     record NextUp(String family, String familyName, String sort, Skill skill, String skillWords) {}
@@ -95,7 +95,7 @@ class CourseController {
                         s.answers(),
                         s.answers() == 0 ? null : (int) Math.round(100 * s.share()),
                         s.ready(),
-                        s.missing().stream().map(Skill::words).toList()))
+                        s.words()))
                 .toList();
     }
 }

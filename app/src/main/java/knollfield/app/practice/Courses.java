@@ -94,10 +94,7 @@ class Courses {
     /** Notes a round on the loop, where whoever did it wishes so. */
     @Transactional
     public void note(String family, long seed, Marks marks) {
-        Skill[] skills = Skill.values();
-        for (int i = 0; i < marks.parts().size(); i++) {
-            note(family, seed, skills[i], marks.parts().get(i).points(), Marks.MOST);
-        }
+        marks.parts().forEach(p -> note(family, seed, p.skill(), p.points(), Marks.MOST));
     }
 
     /** Notes an answer, where whoever gave it wishes so. */

@@ -113,7 +113,7 @@ class PracticeController {
         return new RoundMarks(
                 marks.points(),
                 marks.parts().stream()
-                        .map(p -> new RoundPart(p.name(), p.points(), Marks.MOST, p.words()))
+                        .map(p -> new RoundPart(p.skill().words(), p.points(), Marks.MOST, p.words()))
                         .toList());
     }
 

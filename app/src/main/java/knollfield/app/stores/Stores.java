@@ -251,7 +251,10 @@ public class Stores {
         ToolCopy copy = repository.copy(id).orElseThrow(() -> new NotFound("There is no such tool set."));
         new Checks()
                 .text(keptAt, 80, "/keptAt", "Where it is")
-                .that(note.length() <= 200, "/note", "The note is longer than 200 characters.")
+                .that(
+                        note.length() <= LONGEST_NOTE,
+                        "/note",
+                        "The note is longer than %d characters.".formatted(LONGEST_NOTE))
                 .that(
                         state.isUsable() || !note.isBlank(),
                         "/note",

@@ -166,6 +166,16 @@ class InspectionApiTest {
                 .singleElement()
                 .satisfies(r -> assertThat(r.get("due").asString())
                         .isEqualTo(Given.TODAY.plusMonths(3).toString()));
+        long usual = ines.post(
+                        "/api/jobs",
+                        "{\"vehicleId\": %d, \"inspection\": true}"
+                                .formatted(Given.vehicle(SERVER, ines, "CAL-16", "")))
+                .ok()
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(ines.get("/api/jobs/" + usual).ok().json().get("minutes").asInt())
+                .isEqualTo(45);
         ines.post("/api/jobs", "{\"vehicleId\": %d, \"inspectionMinutes\": 500}".formatted(vehicle))
                 .errorAt("/inspectionMinutes");
     }

@@ -15,7 +15,9 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.build.Build;
 import knollfield.core.engine.work.Verb;
+import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardPlan;
+import knollfield.core.jobcard.CardState;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.WorkClock;
 
@@ -106,43 +108,58 @@ public final class LearnedMinutes {
 
     /**
      * Where the minutes of a signed card went. A step of the card counts for the access step of the part, loop or joint it
-     * handles, and what times the engine for the belt or chain; what handles nothing, such as a look, counts for none. Of a job that took less than half its book time by the
-     * clock nothing is learned: such a card was ticked afterwards.
+     * handles, and what times the engine for the belt or chain. What handles nothing, such as a look, is shared by all in
+     * the proportion of their own minutes, so that a job that took exactly its book time teaches a factor of 1 on average.
      *
+     * <p>Nothing is learned of a card typed in from paper, whose clock knows when it was typed, and of a job that took less
+     * than half its book time, whose card was ticked afterwards.
+     *
+     * @param items codes of what it renewed
      * @param equipment what the vehicle has
      * @param stated minutes as told at the signature, where the card's own clock was not right; they stretch all steps alike
      */
     public static Past of(
-            CardPlan plan, Set<String> items, Set<String> equipment, WorkClock clock, Optional<Integer> stated) {
-        EngineFamily family = plan.basis().family();
-        Map<String, Integer> book = new LinkedHashMap<>();
+            CardState card, Set<String> items, Set<String> equipment, WorkClock clock, Optional<Integer> stated) {
+        EngineFamily family = card.plan().basis().family();
         Labour labour = Labour.of(family, equipment, items);
-        labour.steps().forEach(s -> book.put(s.step().code(), s.step().minutes()));
         double total = stated.map(Integer::doubleValue).orElse((double) clock.minutes());
-        if (clock.minutes() < 1 || total < labour.minutes() * LEAST_SHARE) {
+        boolean fromPaper = !card.noted(CardEvent.FromPaper.class).isEmpty();
+        if (fromPaper || clock.minutes() < 1 || total < labour.minutes() * LEAST_SHARE) {
             return new Past(Map.of());
         }
+        Map<String, Integer> book = new LinkedHashMap<>();
+        labour.steps().stream()
+                .filter(s -> s.step().minutes() > 0)
+                .forEach(s -> book.put(s.step().code(), s.step().minutes()));
+        Map<String, Double> spent = spent(family, card.plan(), clock, book.keySet());
+        double handled =
+                spent.values().stream().mapToDouble(Double::doubleValue).sum();
+        // what the book has for the steps that were timed is their part of the whole job
+        double ofThem =
+                spent.keySet().stream().mapToInt(a -> book.getOrDefault(a, 0)).sum() * total / labour.minutes();
+        Map<String, Timed> timed = new LinkedHashMap<>();
+        spent.forEach((a, m) -> timed.put(a, new Timed(book.getOrDefault(a, 0), ofThem * m / handled)));
+        return new Past(timed);
+    }
+
+    /** Minutes by code of the access step that the steps of a card handle; only those above zero. */
+    private static Map<String, Double> spent(EngineFamily family, CardPlan plan, WorkClock clock, Set<String> needed) {
         Map<String, String> accessOf = accessOfThings(family);
         List<String> way = family.driveItem().accessSteps();
         Optional<String> loop = way.isEmpty() ? Optional.empty() : Optional.of(way.get(way.size() - 1));
-        Map<String, Double> minutes = new LinkedHashMap<>();
+        Map<String, Double> spent = new LinkedHashMap<>();
         for (Step step : plan.steps()) {
-            double spent = clock.byStep().getOrDefault(step.code(), 0.0) * total / clock.minutes();
+            double minutes = clock.byStep().getOrDefault(step.code(), 0.0);
             Set<String> access = new HashSet<>();
             step.operations()
                     .forEach(o -> Optional.ofNullable(accessOf.get(o.thing()))
                             .or(() -> OF_THE_LOOP.contains(o.verb()) ? loop : Optional.empty())
-                            .filter(a -> book.getOrDefault(a, 0) > 0)
+                            .filter(needed::contains)
                             .ifPresent(access::add));
-            access.forEach(a -> minutes.merge(a, spent / access.size(), Double::sum));
+            access.forEach(a -> spent.merge(a, minutes / access.size(), Double::sum));
         }
-        Map<String, Timed> timed = new LinkedHashMap<>();
-        minutes.forEach((a, m) -> {
-            if (m > 0) {
-                timed.put(a, new Timed(book.getOrDefault(a, 0), m));
-            }
-        });
-        return new Past(timed);
+        spent.values().removeIf(m -> m <= 0);
+        return spent;
     }
 
     /** Code of the access step that handles a part, loop, fluid, joint or its fasteners, by its code. */

@@ -299,7 +299,8 @@ final class CardChange {
             case REFERENCE -> scope.paint(option.code().equals("paint"));
             case REFITTED -> scope.refitted(option.code().equals("same"));
         };
-        return card.with(scope, entry.seq()).answered(step, answer);
+        CardState next = card.with(scope, entry.seq()).answered(step, answer);
+        return choose.what() == Task.Choose.Changes.ENDING ? next.noted(entry) : next;
     }
 
     private static String variantOf(Step step) {

@@ -11,6 +11,9 @@ import knollfield.core.engine.grow.GrownBuild;
  */
 public final class CardGenerator {
 
+    /** Minutes an inspection is begun with where nobody says otherwise. Common practice, no source. */
+    public static final int USUAL_INSPECTION_MINUTES = 45;
+
     private CardGenerator() {}
 
     /**

@@ -15,7 +15,6 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Predicate;
-import java.util.stream.Stream;
 import knollfield.core.bundle.FitCheck;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.work.Operation;
@@ -494,11 +493,14 @@ public record CardState(
     /** What an inspection came to; empty before that was decided, and on every other card. */
     public Optional<InspectionEnd.Decided> inspectionEnd() {
         return Optional.ofNullable(plan.isInspection() ? answers.get(InspectionCard.END) : null)
-                .flatMap(a -> Stream.of(InspectionEnd.values())
-                        .filter(e -> a.words().startsWith(e.words() + ": "))
-                        .findFirst()
-                        .map(e -> new InspectionEnd.Decided(
-                                e, a.words().substring(e.words().length() + 2))));
+                .flatMap(a -> journal.stream()
+                        .filter(e -> e.seq() == a.seq())
+                        .map(CardEntry::event)
+                        .filter(CardEvent.Chosen.class::isInstance)
+                        .map(CardEvent.Chosen.class::cast)
+                        .map(c -> new InspectionEnd.Decided(
+                                InspectionEnd.valueOf(c.option()), c.reason().strip()))
+                        .findFirst());
     }
 
     /** Chain slack outside the book's figure that was accepted with words, each as one sentence. */

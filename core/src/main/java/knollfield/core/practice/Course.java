@@ -1,8 +1,10 @@
 package knollfield.core.practice;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -64,6 +66,24 @@ public record Course(List<Standing> standings, Optional<Next> next) {
 
         public boolean ready() {
             return answers >= LEAST && share >= READY_SHARE && missing.isEmpty();
+        }
+
+        /** Such as "3 more; not met yet: lay the belt on". */
+        public String words() {
+            if (ready() || answers == 0) {
+                return ready() ? "ready" : "not begun";
+            }
+            List<String> wants = new ArrayList<>();
+            if (answers < LEAST) {
+                wants.add((LEAST - answers) + " more");
+            }
+            if (!missing.isEmpty()) {
+                wants.add("not met yet: "
+                        + missing.stream()
+                                .map(s -> s.words().toLowerCase(Locale.ROOT))
+                                .collect(Collectors.joining(", ")));
+            }
+            return wants.isEmpty() ? "too few right" : String.join("; ", wants);
         }
     }
 

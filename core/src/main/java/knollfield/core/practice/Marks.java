@@ -9,7 +9,7 @@ import knollfield.core.practice.Exercise.Decision;
 /**
  * How a round was done; each part gives 0 to 25 points.
  *
- * @param parts in the order of {@link Skill}, whose first four a round asks for
+ * @param parts in the order of the round
  */
 public record Marks(List<Part> parts) {
 
@@ -17,7 +17,7 @@ public record Marks(List<Part> parts) {
     public static final int MOST = 25;
 
     /** @param words what was right or wrong, as a sentence */
-    public record Part(String name, int points, String words) {}
+    public record Part(Skill skill, int points, String words) {}
 
     /**
      * What a trainee did.
@@ -53,7 +53,6 @@ public record Marks(List<Part> parts) {
     }
 
     private static Part marksIn(Exercise e, List<Integer> turns) {
-        String name = Skill.MARKS_IN.words();
         int crank = e.path().crankTeeth();
         int moved = turns.stream().mapToInt(Integer::intValue).sum();
         int left = Math.floorMod(e.startTeeth() - moved, 2 * crank);
@@ -66,26 +65,26 @@ public record Marks(List<Part> parts) {
                 * -TimingGeometry.toothDegrees(crank);
         if (back > most + 1e-9) {
             return new Part(
-                    name,
+                    Skill.MARKS_IN,
                     0,
                     most == 0
                             ? "Turned back: this engine never is."
                             : "Turned back by %.0f°; the book allows %.0f°.".formatted(back, most));
         }
         if (left == crank) {
-            return new Part(name, 10, "The crank is true and the cams stand opposite: one more crank turn.");
+            return new Part(Skill.MARKS_IN, 10, "The crank is true and the cams stand opposite: one more crank turn.");
         }
         if (left != 0) {
             int off = Math.min(left % crank, crank - left % crank);
             return new Part(
-                    name,
+                    Skill.MARKS_IN,
                     0,
                     "The crank stands %d %s (%.0f°) from its mark."
                             .formatted(off, off == 1 ? "tooth" : "teeth", off * TimingGeometry.toothDegrees(crank)));
         }
         boolean round = moved > 2 * crank;
         return new Part(
-                name,
+                Skill.MARKS_IN,
                 round ? 20 : MOST,
                 round ? "All true, though two turns further than needed." : "All marks true, the shortest way.");
     }
@@ -99,17 +98,16 @@ public record Marks(List<Part> parts) {
             good++;
         }
         if (good == right.size()) {
-            return new Part(Skill.LAY_ON.words(), MOST, "Tight run first, the slack ends at the tensioner.");
+            return new Part(Skill.LAY_ON, MOST, "Tight run first, the slack ends at the tensioner.");
         }
         return new Part(
-                Skill.LAY_ON.words(),
+                Skill.LAY_ON,
                 MOST * good / right.size(),
                 "After %d right wheels comes the %s: against the running way over the tight runs, the tensioner last."
                         .formatted(good, right.get(good).name().toLowerCase(java.util.Locale.ROOT)));
     }
 
     private static Part toothOut(Exercise e, Answers a) {
-        String name = Skill.TOOTH_OUT.words();
         boolean wheel = e.wheelOut().equals(a.wheelOut());
         boolean way = Integer.signum(a.teethOut()) == e.teethOut();
         String truth = "The %s is one tooth (%.1f°) %s."
@@ -122,7 +120,7 @@ public record Marks(List<Part> parts) {
                                 .toLowerCase(java.util.Locale.ROOT),
                         Math.abs(e.degreesOut()),
                         e.teethOut() > 0 ? "ahead" : "behind");
-        return new Part(name, wheel ? (way ? MOST : 15) : 0, truth);
+        return new Part(Skill.TOOTH_OUT, wheel ? (way ? MOST : 15) : 0, truth);
     }
 
     private static Part decision(Exercise e, Decision decision) {
@@ -131,6 +129,6 @@ public record Marks(List<Part> parts) {
         if (e.situation() == Exercise.Situation.PAINT_AWAY) {
             words.add("The paint is back after %d turns.".formatted(e.path().turnsUntilPaintReturns()));
         }
-        return new Part(Skill.DECIDE.words(), decision == e.situation().right() ? MOST : 0, String.join(" ", words));
+        return new Part(Skill.DECIDE, decision == e.situation().right() ? MOST : 0, String.join(" ", words));
     }
 }

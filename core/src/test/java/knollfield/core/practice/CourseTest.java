@@ -55,6 +55,9 @@ class CourseTest {
         List<Course.Result> oneSkill = Collections.nCopies(15, answer(BELT, Skill.LAY_ON, 5));
         Course.Standing narrow = Course.of(oneSkill, ON_FILE).standings().get(0);
         assertThat(narrow.ready()).isFalse();
+        assertThat(narrow.words()).startsWith("not met yet: bring the marks in");
+        assertThat(Course.of(round(3, 3), ON_FILE).standings().get(0).words()).isEqualTo("too few right");
+        assertThat(Course.of(round(2, 5), ON_FILE).standings().get(0).words()).isEqualTo("2 more");
         assertThat(narrow.missing()).contains(Skill.MARKS_IN, Skill.WHAT_NEXT).doesNotContain(Skill.LAY_ON);
     }
 
