@@ -297,7 +297,7 @@ public class JobRepository {
     /** Jobs of a family whose hours are on file, newest first, at most {@code limit}. */
     List<Job> withActual(String familyCode, int limit) {
         return jdbc.sql(SELECT + """
-                                 WHERE family_code = :family AND actual_minutes IS NOT NULL
+                                 WHERE family_code = :family AND actual_minutes IS NOT NULL AND items <> ''
                                  ORDER BY completed_on DESC, id DESC
                                  FETCH FIRST :limit ROWS ONLY
                                 """)

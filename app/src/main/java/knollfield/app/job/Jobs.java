@@ -172,9 +172,7 @@ public class Jobs {
 
     /** The newest jobs of a family whose hours are on file; inspections, which have no book time, are none of them. */
     public List<Job> past(String familyCode) {
-        return jobs.withActual(familyCode, PAST_JOBS).stream()
-                .filter(j -> !j.scope().isInspection())
-                .toList();
+        return jobs.withActual(familyCode, PAST_JOBS);
     }
 
     /** Bays that work is promised in. */

@@ -28,9 +28,9 @@ class LearnedApiTest {
                 .json()
                 .get("id")
                 .asLong();
-        Client hedra = Workbench.checkedIn(SERVER, job);
-        Workbench.workUntil(hedra, job, null);
-        Workbench.enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\", \"minutes\": 600")
+        Client tamsin = Workbench.checkedIn(SERVER, job);
+        Workbench.workUntil(tamsin, job, null);
+        Workbench.enter(tamsin, job, "\"type\": \"COMPLETE\", \"words\": \"\", \"minutes\": 600")
                 .ok();
         return job;
     }

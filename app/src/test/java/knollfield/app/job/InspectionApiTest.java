@@ -22,7 +22,7 @@ class InspectionApiTest {
     static final Server SERVER = Server.empty();
 
     private Client ines;
-    private Client hedra;
+    private Client tamsin;
 
     @BeforeEach
     void people() {
@@ -38,14 +38,15 @@ class InspectionApiTest {
     }
 
     private void signed(long job, String end) {
-        workUntil(hedra, job, "end");
+        workUntil(tamsin, job, "end");
         enter(
-                        hedra,
+                        tamsin,
                         job,
                         "\"type\": \"CHOOSE\", \"step\": \"end\", \"option\": \"%s\", \"words\": \"quiet and dry\""
                                 .formatted(end))
                 .ok();
-        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\"").ok();
+        enter(tamsin, job, "\"type\": \"COMPLETE\", \"words\": \"\", \"minutes\": 40")
+                .ok();
     }
 
     @Test
@@ -70,8 +71,8 @@ class InspectionApiTest {
                 ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok().json();
         assertThat(estimate.get("draft").get("netMinor").asLong()).isEqualTo(rate);
 
-        hedra = Workbench.checkedIn(SERVER, job);
-        JsonNode card = card(hedra, job);
+        tamsin = Workbench.checkedIn(SERVER, job);
+        JsonNode card = card(tamsin, job);
         assertThat(card.get("inspection").asBoolean()).isTrue();
         assertThat(card.get("gates")).isEmpty();
         assertThat(card.get("items")).isEmpty();
@@ -79,7 +80,7 @@ class InspectionApiTest {
                         "/api/jobs/%d/scope".formatted(job),
                         Given.scope("", card.get("seq").asInt()))
                 .problem(409, "conflict");
-        hedra.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"chain\"]}")
+        tamsin.post("/api/jobs/%d/card/lines".formatted(job), "{\"items\": [\"chain\"]}")
                 .problem(409, "conflict");
         signed(job, "NOTHING");
 
@@ -93,7 +94,7 @@ class InspectionApiTest {
                         .json()
                         .toString())
                 .contains("Inspected, nothing opened: nothing to do, quiet and dry");
-        hedra.get("/api/jobs/%d/card/label.pdf".formatted(job)).problem(409, "conflict");
+        tamsin.get("/api/jobs/%d/card/label.pdf".formatted(job)).problem(409, "conflict");
         ines.post("/api/jobs/%d/rework".formatted(job), "{\"items\": [], \"reason\": \"x\"}")
                 .problem(409, "conflict");
     }
@@ -102,20 +103,22 @@ class InspectionApiTest {
     void whatABeltShowsStandsOnTheVehicleAndTheEndOnTheDesk() {
         long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
         long job = inspection(vehicle);
-        hedra = Workbench.checkedIn(SERVER, job);
-        workUntil(hedra, job, "wet");
-        enter(hedra, job, "\"type\": \"INSPECT\", \"step\": \"wet\", \"result\": \"oil from the top\"")
+        tamsin = Workbench.checkedIn(SERVER, job);
+        workUntil(tamsin, job, "wet");
+        enter(tamsin, job, "\"type\": \"INSPECT\", \"step\": \"wet\", \"result\": \"oil from the top\"")
                 .ok();
         assertThat(open(vehicle)).containsExactly("OIL_TOP");
-        enter(hedra, job, "\"type\": \"UNDO\", \"step\": \"wet\"").ok();
+        enter(tamsin, job, "\"type\": \"UNDO\", \"step\": \"wet\"").ok();
         assertThat(open(vehicle))
                 .as("a look that was taken back has found nothing")
                 .isEmpty();
-        assertThat(card(hedra, job).get("findings")).isEmpty();
-        workUntil(hedra, job, "window");
-        enter(hedra, job, "\"type\": \"INSPECT\", \"step\": \"window\", \"result\": \"cracks or glazing\"")
+        assertThat(card(tamsin, job).get("findings")).isEmpty();
+        workUntil(tamsin, job, "window");
+        enter(tamsin, job, "\"type\": \"INSPECT\", \"step\": \"window\", \"result\": \"cracks or glazing\"")
                 .ok();
-        assertThat(card(hedra, job).get("offers")).as("nothing is fitted in it").isEmpty();
+        assertThat(card(tamsin, job).get("offers"))
+                .as("nothing is fitted in it")
+                .isEmpty();
         signed(job, "FULL_SET");
 
         JsonNode dossier = ines.get("/api/vehicles/" + vehicle).ok().json();
@@ -158,8 +161,12 @@ class InspectionApiTest {
     void aDayToLookAgainIsKept() {
         long vehicle = Given.vehicle(SERVER, ines, "CAL-16", "");
         long job = inspection(vehicle);
-        hedra = Workbench.checkedIn(SERVER, job);
+        tamsin = Workbench.checkedIn(SERVER, job);
         signed(job, "AGAIN_IN_3");
+        assertThat(SERVER.bean(Jobs.class).get(job).actual()).isPresent();
+        assertThat(SERVER.bean(Jobs.class).past("CAL-16"))
+                .as("a look has no book time to learn from")
+                .noneMatch(j -> j.id() == job);
         JsonNode left =
                 ines.get("/api/vehicles/%d/aftercare".formatted(vehicle)).ok().json();
         assertThat(left.get("rechecks"))

@@ -39,40 +39,40 @@ class InHandApiTest {
                 .orElseThrow();
     }
 
-    private static void signed(Client hedra, long job) {
-        Workbench.workUntil(hedra, job, null);
-        enter(hedra, job, "\"type\": \"COMPLETE\", \"words\": \"\"").ok();
+    private static void signed(Client tamsin, long job) {
+        Workbench.workUntil(tamsin, job, null);
+        enter(tamsin, job, "\"type\": \"COMPLETE\", \"words\": \"\"").ok();
     }
 
     @Test
     void aPartInHandIsComparedWithWhatWasOrdered() {
         long job = job("CAL-16");
-        Client hedra = Workbench.checkedIn(SERVER, job);
-        JsonNode before = line(card(hedra, job), "belt");
+        Client tamsin = Workbench.checkedIn(SERVER, job);
+        JsonNode before = line(card(tamsin, job), "belt");
         assertThat(before.get("number").asString()).isNotBlank();
         int teeth = before.get("book").get("teeth").asInt();
         assertThat(teeth).as("teeth of the belt, from the book's loop").isPositive();
         assertThat(before.has("seen")).isFalse();
 
         String part = "\"type\": \"PART\", \"item\": \"belt\"";
-        assertThat(enter(hedra, job, part + ", \"widthMm\": -1").errorAt("/widthMm"))
+        assertThat(enter(tamsin, job, part + ", \"widthMm\": -1").errorAt("/widthMm"))
                 .contains("Above 0");
-        enter(hedra, job, part).problem(422, "card-refused");
-        enter(hedra, job, "\"type\": \"PART\", \"item\": \"chain\", \"teeth\": 4")
+        enter(tamsin, job, part).problem(422, "card-refused");
+        enter(tamsin, job, "\"type\": \"PART\", \"item\": \"chain\", \"teeth\": 4")
                 .problem(422, "card-refused");
-        enter(hedra, job, part + ", \"teeth\": %d".formatted(teeth + 1)).ok();
-        JsonNode wrong = line(card(hedra, job), "belt");
+        enter(tamsin, job, part + ", \"teeth\": %d".formatted(teeth + 1)).ok();
+        JsonNode wrong = line(card(tamsin, job), "belt");
         assertThat(wrong.get("seen").get("teeth").asInt()).isEqualTo(teeth + 1);
         assertThat(wrong.get("wrong").get(0).asString())
                 .isEqualTo("%d teeth or links, the book has %d".formatted(teeth + 1, teeth));
-        enter(hedra, job, part + ", \"teeth\": %d, \"side\": \"left\"".formatted(teeth))
+        enter(tamsin, job, part + ", \"teeth\": %d, \"side\": \"left\"".formatted(teeth))
                 .ok();
-        assertThat(line(card(hedra, job), "belt").get("wrong")).isEmpty();
+        assertThat(line(card(tamsin, job), "belt").get("wrong")).isEmpty();
 
         // one-time bolts of the joints that are opened stand on the list too
-        assertThat(card(hedra, job).get("parts").valueStream().filter(p -> !p.has("item")))
+        assertThat(card(tamsin, job).get("parts").valueStream().filter(p -> !p.has("item")))
                 .isNotEmpty();
-        signed(hedra, job);
+        signed(tamsin, job);
         assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
                 .contains("%d teeth or links, left".formatted(teeth));
     }
@@ -80,21 +80,21 @@ class InHandApiTest {
     @Test
     void aBrokenToolIsToldAtTheBenchAndTakesItsCopyOffTheBoard() {
         long job = job("CAL-16");
-        Client hedra = Workbench.checkedIn(SERVER, job);
-        JsonNode tools = card(hedra, job).get("tools");
+        Client tamsin = Workbench.checkedIn(SERVER, job);
+        JsonNode tools = card(tamsin, job).get("tools");
         assertThat(tools).isNotEmpty();
         String piece = tools.get(0).get("name").asString();
         long usable = usable();
-        enter(hedra, job, "\"type\": \"TOOL_FAILED\", \"piece\": \"no such\", \"missing\": true, \"words\": \"\"")
+        enter(tamsin, job, "\"type\": \"TOOL_FAILED\", \"piece\": \"no such\", \"missing\": true, \"words\": \"\"")
                 .problem(422, "card-refused");
         enter(
-                        hedra,
+                        tamsin,
                         job,
                         "\"type\": \"TOOL_FAILED\", \"piece\": \"%s\", \"missing\": false, \"words\": \"tip bent\""
                                 .formatted(piece))
                 .ok();
 
-        assertThat(card(hedra, job).get("tools").get(0).get("failed").asString())
+        assertThat(card(tamsin, job).get("tools").get(0).get("failed").asString())
                 .isEqualTo("broken, tip bent");
         assertThat(usable()).isEqualTo(usable - 1);
         assertThat(copies().toString()).contains("job %d: %s broken, tip bent".formatted(job, piece));
@@ -102,7 +102,7 @@ class InHandApiTest {
         assertThat(ines.put("/api/jobs/%d/booking".formatted(next), """
                         {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 1}
                         """.formatted(
-                                Workbench.technician(ines, "hedra", "Hedra Voss"), Workbench.bay(SERVER), weekday()))
+                                        Workbench.allRound(ines), Workbench.bay(SERVER), weekday()))
                         .errorAt("/day"))
                 .as("the next job knows")
                 .startsWith("No tool set");
@@ -116,10 +116,10 @@ class InHandApiTest {
         ines.put("/api/jobs/%d/booking".formatted(look), """
                         {"technicianId": %d, "bayId": %d, "day": "%s", "time": "08:00", "version": 2}
                         """.formatted(
-                                Workbench.technician(ines, "hedra", "Hedra Voss"), Workbench.bay(SERVER), weekday()))
+                                Workbench.allRound(ines), Workbench.bay(SERVER), weekday()))
                 .ok();
         ines.delete("/api/jobs/%d/booking?version=3".formatted(look)).ok();
-        signed(hedra, job);
+        signed(tamsin, job);
         assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())
                 .contains("Tool: " + piece);
         JsonNode copy = copies().get(0);
