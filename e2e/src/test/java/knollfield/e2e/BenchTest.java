@@ -26,7 +26,7 @@ class BenchTest {
 
     /** The demo's job that stands half done, before its marks are looked at after the two turns. */
     private static Page halfDone() {
-        Page page = BROWSER.as("hedra", 1024, 768);
+        Page page = BROWSER.window("hedra", 1024, 768);
         page.navigate(BROWSER.address() + "/jobs");
         page.getByText("go on", new Page.GetByTextOptions().setExact(true))
                 .first()
@@ -55,7 +55,7 @@ class BenchTest {
     }
 
     private static void managerOpensAGateWithWords(String card) {
-        Page page = BROWSER.as("ines", 1280, 800);
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(card);
         page.locator(".bench-step h1").waitFor();
         Locator gate = page.locator(".gate", new Page.LocatorOptions().setHasText("Cams held"));
@@ -92,7 +92,7 @@ class BenchTest {
 
     @Test
     void aReadingMarkedWrongIsLeftOutAndCanBeTakenBackIn() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/vehicles/9");
         Locator first = page.locator("table.plain tr", new Page.LocatorOptions().setHasText(Pattern.compile("Wrong$")))
                 .first();
@@ -104,14 +104,14 @@ class BenchTest {
 
     @Test
     void evidenceStopsAVehicleUntilItIsWithdrawn() {
-        Page page = BROWSER.as("hedra");
+        Page page = BROWSER.window("hedra", 1280, 800);
         page.navigate(BROWSER.address() + "/vehicles/11");
         button(page, "Evidence").click();
         Browser.choose(page, page.getByLabel("What was found"), "guide broken or fractured");
         button(page, "Note it").click();
         assertThat(page.locator(".sentence")).containsText("Stop. Do not run the engine");
 
-        Page ines = BROWSER.as("ines");
+        Page ines = BROWSER.window("ines", 1280, 800);
         ines.navigate(BROWSER.address() + "/vehicles/11");
         button(ines, "Withdraw").click();
         ines.getByLabel("Why", new GetByLabelOptions().setExact(true)).fill("wrong vehicle");
@@ -122,7 +122,7 @@ class BenchTest {
 
     @Test
     void aLapsedSignInLaysTheFormOverThePageAndKeepsWhatWasTyped() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/vehicles/13");
         button(page, "Odometer").click();
         Locator value = page.getByLabel("Odometer", new GetByLabelOptions().setExact(true));
@@ -143,7 +143,7 @@ class BenchTest {
 
     @Test
     void aPlaceThatBreaksARuleSaysWhichBesideItsField() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/jobs");
         page.getByText("promise", new Page.GetByTextOptions().setExact(true))
                 .first()

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.APIRequestContext;
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Browser.NewContextOptions;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -13,9 +15,12 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.RequestOptions;
 import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
@@ -133,39 +138,85 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
         return running.address();
     }
 
-    /** A new window in which {@code signIn} has signed in. */
+    /** A new window on the first page of {@code signIn}. */
     Page as(String signIn, int width, int height) {
-        return signedIn(stranger(width, height), signIn);
-    }
-
-    /** The same on a tablet that keeps the pages themselves, to open them without a network. */
-    Page installed(String signIn, int width, int height) {
-        Page page = signedIn(stranger(width, height, ServiceWorkerPolicy.ALLOW), signIn);
-        page.evaluate("navigator.serviceWorker.ready.then(() => true)");
-        page.reload();
-        page.waitForFunction("navigator.serviceWorker.controller !== null");
-        return page;
-    }
-
-    private static Page signedIn(Page page, String signIn) {
-        page.getByLabel("Sign-in name").fill(signIn);
-        page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill(PASSWORD);
-        page.getByText("Sign in", new Page.GetByTextOptions().setExact(true)).click();
-        page.locator("header.shell").waitFor();
-        return page;
+        return home(window(signIn, width, height, ServiceWorkerPolicy.BLOCK));
     }
 
     Page as(String signIn) {
         return as(signIn, 1280, 800);
     }
 
-    /** A new window before the sign-in. */
-    Page stranger(int width, int height) {
-        // keeping the pages takes time in each new window, and most tests have the network
-        return stranger(width, height, ServiceWorkerPolicy.BLOCK);
+    /** The same on a tablet that keeps the pages themselves, to open them without a network. */
+    Page installed(String signIn, int width, int height) {
+        Page page = home(window(signIn, width, height, ServiceWorkerPolicy.ALLOW));
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)");
+        page.reload();
+        page.waitForFunction("navigator.serviceWorker.controller !== null");
+        return page;
     }
 
-    private Page stranger(int width, int height, ServiceWorkerPolicy worker) {
+    /** A new window of {@code signIn} that has opened nothing yet. */
+    Page window(String signIn, int width, int height) {
+        return window(signIn, width, height, ServiceWorkerPolicy.BLOCK);
+    }
+
+    /** A job of {@link Hands#job} that Hedra Voss is booked for. */
+    String job(String family, String scope) {
+        return Hands.job(calls("ines"), family, "Hedra Voss", scope);
+    }
+
+    /** Her tablet at the card of {@code job}. */
+    Hands tablet(String job) {
+        return new Hands(window("hedra", 1024, 768)).open(address(), job);
+    }
+
+    /** Where {@code signIn} may call what the pages call, without the time that a page takes. */
+    Page calls(String signIn) {
+        Page page = window(signIn, 320, 240);
+        page.navigate(address() + "/mark.svg");
+        return page;
+    }
+
+    /** Signs in by the call alone; the form itself is gone through where signing in is what is tested. */
+    private Page window(String signIn, int width, int height, ServiceWorkerPolicy worker) {
+        Page page = page(width, height, worker);
+        APIRequestContext calls = page.context().request();
+        calls.get(address() + "/api/me");
+        APIResponse answer = calls.post(
+                address() + "/api/sign-in",
+                RequestOptions.create()
+                        .setHeader("X-XSRF-TOKEN", token(page.context()))
+                        .setData(Map.of("signIn", signIn, "password", PASSWORD)));
+        assertThat(answer.ok()).as("%s signs in: %s", signIn, answer.text()).isTrue();
+        calls.get(address() + "/api/me");
+        return page;
+    }
+
+    private static String token(BrowserContext context) {
+        String kept = context.cookies().stream()
+                .filter(c -> c.name.equals("XSRF-TOKEN"))
+                .findFirst()
+                .orElseThrow()
+                .value;
+        return URLDecoder.decode(kept, StandardCharsets.UTF_8);
+    }
+
+    private Page home(Page page) {
+        page.navigate(address());
+        page.locator("header.shell").waitFor();
+        return page;
+    }
+
+    /** A new window before the sign-in. */
+    Page stranger(int width, int height) {
+        Page page = page(width, height, ServiceWorkerPolicy.BLOCK);
+        page.navigate(address());
+        return page;
+    }
+
+    /** Keeping the pages takes time in each new window, and most tests have the network. */
+    private Page page(int width, int height, ServiceWorkerPolicy worker) {
         BrowserContext context = running.chromium()
                 .newContext(new NewContextOptions()
                         .setViewportSize(width, height)
@@ -175,9 +226,7 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
                         .setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(30_000);
         open.add(context);
-        Page page = context.newPage();
-        page.navigate(running.address());
-        return page;
+        return context.newPage();
     }
 
     /**

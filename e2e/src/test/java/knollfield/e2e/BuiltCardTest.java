@@ -15,17 +15,9 @@ class BuiltCardTest {
 
     private static final String DRIVE_ONLY = "\"school\": \"BOOK_MINIMUM\"";
 
-    private static String job(String family) {
-        return Hands.job(BROWSER.as("ines"), family, "Hedra Voss", DRIVE_ONLY);
-    }
-
-    private static Hands tablet(String job) {
-        return new Hands(BROWSER.as("hedra", 1024, 768)).open(BROWSER.address(), job);
-    }
-
     @Test
     void aPlainBeltJobTakesAtMostFortyTouchesFromStartToSigned() {
-        Hands hands = tablet(job("PEL-14"));
+        Hands hands = BROWSER.tablet(BROWSER.job("PEL-14", DRIVE_ONLY));
         hands.checkIn().until("Every step is done").press("Sign the job");
         assertThat(hands.title()).hasText("Signed");
         assertThat(hands.touches())
@@ -35,7 +27,7 @@ class BuiltCardTest {
 
     @Test
     void aChainOnEachBankIsWorkedBankByBankToItsRecord() {
-        Hands hands = tablet(job("ZEL-32V")).checkIn();
+        Hands hands = BROWSER.tablet(BROWSER.job("ZEL-32V", DRIVE_ONLY)).checkIn();
         hands.until("Turn the running way: key at 11 o'clock");
         assertThat(hands.page.locator(".notes")).containsText("600° on from key at 3 o'clock");
         assertThat(hands.page.locator(".why-here")).containsText("Why here");
@@ -50,7 +42,7 @@ class BuiltCardTest {
 
     @Test
     void theEnginesPageShowsEachCardWithItsProofAndLeadsToThePlaceThatIsWrong() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/engines/NAN-20");
         page.getByText("1 of 2 cards are not handed out").waitFor();
         page.locator(".proof-head").first().click();

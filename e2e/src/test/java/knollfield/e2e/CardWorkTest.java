@@ -1,28 +1,20 @@
 package knollfield.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static knollfield.e2e.Hands.PLAIN;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Route;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Random;
-import java.util.Set;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Pattern;
-import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.MethodSource;
 
 /** Job cards worked as people work them: by the book, and when things do not go by it. */
 class CardWorkTest {
@@ -30,23 +22,9 @@ class CardWorkTest {
     @RegisterExtension
     static final Browser BROWSER = new Browser();
 
-    /** The belt with its tensioner and idler and nothing else. */
-    private static final String PLAIN = """
-            "school": "BOOK_MINIMUM", "decisions": {
-              "pump": {"in": false, "reason": "two years old", "inspection": "dry, no play"},
-              "coolant": {"in": false, "reason": "not opened"}}""";
-
-    private static Hands tablet(String job) {
-        return new Hands(BROWSER.as("hedra", 1024, 768)).open(BROWSER.address(), job);
-    }
-
-    private static String job(String family, String scope) {
-        return Hands.job(BROWSER.as("ines"), family, "Hedra Voss", scope);
-    }
-
     @Test
     void aPlainBeltJobTakesAtMostFortyTouchesFromStartToSigned() {
-        Hands hands = tablet(job("HOL-12", PLAIN));
+        Hands hands = BROWSER.tablet(BROWSER.job("HOL-12", PLAIN));
         hands.checkIn().until("Every step is done").press("Sign the job");
 
         assertThat(hands.title()).hasText("Signed");
@@ -57,7 +35,7 @@ class CardWorkTest {
 
     @Test
     void aPinLeftInHoldsTheTurnsAndOnlyCountingItOutOpensThem() {
-        Hands hands = tablet(job("CAL-16", PLAIN)).checkIn();
+        Hands hands = BROWSER.tablet(BROWSER.job("CAL-16", PLAIN)).checkIn();
         hands.until("Crank pin, inlet pin, exhaust pin out, as many as went in");
         hands.press("inlet pin: out");
         hands.press("Record it");
@@ -65,7 +43,7 @@ class CardWorkTest {
         assertThat(hands.title()).hasText("Crank pin, inlet pin, exhaust pin out, as many as went in");
         hands.page.locator(".seam-phase.now").click();
         // the manager is not offered a way round it either
-        Page ines = BROWSER.as("ines");
+        Page ines = BROWSER.window("ines", 1280, 800);
         ines.navigate(hands.page.url());
         Locator gate = ines.locator(".gate", new Page.LocatorOptions().setHasText("Timing pins out"));
         gate.waitFor();
@@ -82,8 +60,8 @@ class CardWorkTest {
 
     @Test
     void anOldOneTimeBoltIsRefusedAndTheManagerLetsItPassInWords() {
-        String job = job("CAL-16", PLAIN);
-        Hands hands = tablet(job).checkIn();
+        String job = BROWSER.job("CAL-16", PLAIN);
+        Hands hands = BROWSER.tablet(job).checkIn();
         hands.until("One-time fasteners: new ones lie ready");
         hands.press("crank bolt: new");
         hands.press("Record it");
@@ -95,7 +73,7 @@ class CardWorkTest {
         assertThat(hands.page.getByRole(com.microsoft.playwright.options.AriaRole.ALERT))
                 .containsText("One-time fasteners new: old one goes back: crank bolt");
 
-        Page ines = BROWSER.as("ines");
+        Page ines = BROWSER.window("ines", 1280, 800);
         ines.navigate(hands.page.url());
         Locator gate = ines.locator(".gate", new Page.LocatorOptions().setHasText("One-time fasteners new"));
         gate.getByText("Open with words").click();
@@ -113,7 +91,7 @@ class CardWorkTest {
 
     @Test
     void aPointerThatDriftsTakesThreeRounds() {
-        Hands hands = tablet(job("OST-20", PLAIN)).checkIn();
+        Hands hands = BROWSER.tablet(BROWSER.job("OST-20", PLAIN)).checkIn();
         hands.until("Pointer in its window");
         BROWSER.check(hands.page, "pointer");
         hands.keys("7");
@@ -138,7 +116,7 @@ class CardWorkTest {
 
     @Test
     void aBeltFoundOutOfTimeIsTimedFromScratch() {
-        Hands hands = tablet(job("HOL-16", PLAIN)).checkIn();
+        Hands hands = BROWSER.tablet(BROWSER.job("HOL-16", PLAIN)).checkIn();
         hands.until("All true at once: crank mark, inlet cam mark, exhaust cam mark");
         hands.press("inlet cam mark: true");
         hands.press("Record it");
@@ -157,7 +135,8 @@ class CardWorkTest {
 
     @Test
     void aTensionerOnlyCardHoldsTheBeltOnItsWheels() {
-        Hands hands = tablet(job("HOL-12", "\"purpose\": [\"tensioner\"], \"school\": \"BOOK_MINIMUM\""));
+        Hands hands =
+                BROWSER.tablet(BROWSER.job("HOL-12", "\"purpose\": [\"tensioner\"], \"school\": \"BOOK_MINIMUM\""));
         hands.checkIn();
         assertThat(hands.page.locator(".seam")).containsText("Gate: Tensioner set");
         assertThat(hands.page.locator(".seam")).containsText("Gate: Two turns by hand");
@@ -169,8 +148,8 @@ class CardWorkTest {
 
     @Test
     void aDemoJobFromCheckInToItsRecordWithAFindingAPictureAWaitAndAHandOver() throws IOException {
-        String job = job("CAL-16", "\"school\": \"WHAT_PAYS\"");
-        Hands hands = tablet(job);
+        String job = BROWSER.job("CAL-16", "\"school\": \"WHAT_PAYS\"");
+        Hands hands = BROWSER.tablet(job);
         Page page = hands.page;
         page.getByLabel("Keys").fill("hook 3");
         hands.press("Read them");
@@ -244,7 +223,7 @@ class CardWorkTest {
     }
 
     private static void seeTheStory(Page bench, String job) {
-        Page ines = BROWSER.as("ines");
+        Page ines = BROWSER.window("ines", 1280, 800);
         ines.navigate(BROWSER.address() + "/jobs/" + job);
         assertThat(ines.getByText("It comes back: open it again")).isVisible();
         ines.locator("h1 .registration").click();
@@ -267,137 +246,9 @@ class CardWorkTest {
     }
 
     @Test
-    void whatIsEnteredWithoutANetworkIsKeptAndSentOnceWhenItReturns() {
-        String job = job("HOL-12", PLAIN);
-        Hands hands = tablet(job).checkIn();
-        long before = ((Number) hands.card(job).get("seq")).longValue();
-        hands.page.context().setOffline(true);
-        String first = hands.title().textContent();
-        hands.answerWell();
-        assertThat(hands.title()).not().hasText(first);
-        assertThat(hands.page.locator(".kept-note")).containsText("Kept on this tablet: 1 entry");
-        String second = hands.title().textContent();
-        hands.answerWell();
-        assertThat(hands.title()).not().hasText(second);
-        assertThat(hands.page.locator(".kept-note")).containsText("2 entries");
-
-        hands.page.context().setOffline(false);
-        assertThat(hands.page.locator(".kept-note")).hasCount(0);
-        assertThat(((Number) hands.card(job).get("seq")).longValue()).isEqualTo(before + 2);
-    }
-
-    @Test
-    void aWholeCardIsWorkedWithoutANetworkAndSentBeforeItIsSigned() {
-        String job = job("HOL-12", PLAIN);
-        Hands hands = new Hands(BROWSER.installed("hedra", 1024, 768))
-                .open(BROWSER.address(), job)
-                .checkIn();
-        hands.page.context().setOffline(true);
-        hands.until("Crank turn 1 by hand, running way");
-        // the page is shut and opened anew, and the list of jobs with it
-        hands.page.navigate(BROWSER.address() + "/jobs");
-        assertThat(hands.page.locator(".no-answer")).containsText("The server has not answered since");
-        assertThat(hands.page.locator(".no-answer")).containsText("entries wait: job " + job);
-        BROWSER.check(hands.page, "jobs without a network");
-        hands.open(BROWSER.address(), job);
-        hands.until("Entries wait to be sent");
-        assertThat(hands.page.locator(".kept-note")).containsText("when the server answers");
-        assertThat(hands.button("Sign the job")).isDisabled();
-
-        hands.page.context().setOffline(false);
-        assertThat(hands.title()).hasText("Every step is done");
-        hands.press("Sign the job");
-        assertThat(hands.title()).hasText("Signed");
-    }
-
-    /** More of them with {@code -Dknollfield.cards=5}. */
-    static IntStream seeds() {
-        return IntStream.range(0, Integer.getInteger("knollfield.cards", 1));
-    }
-
-    @ParameterizedTest
-    @MethodSource("seeds")
-    void throughABadNetworkEveryEntryCountsOnceAndInItsOrder(int seed) {
-        String job = job("HOL-12", PLAIN);
-        Hands hands = tablet(job).checkIn();
-        long before = ((Number) hands.card(job).get("seq")).longValue();
-        Random random = new Random(seed);
-        Set<String> keys = new LinkedHashSet<>();
-        AtomicBoolean bad = new AtomicBoolean(true);
-        hands.page.route("**/card/events", route -> {
-            keys.add(KEY.matcher(route.request().postData())
-                    .results()
-                    .findFirst()
-                    .orElseThrow()
-                    .group(1));
-            switch (bad.get() ? random.nextInt(6) : 6) {
-                case 0 -> route.abort();
-                case 1 ->
-                    route.fulfill(new Route.FulfillOptions().setStatus(503).setBody("busy"));
-                case 2 -> {
-                    // the server has it, and its answer is lost
-                    route.fetch();
-                    route.abort();
-                }
-                default -> route.resume();
-            }
-        });
-        for (int i = 0; i < 15; i++) {
-            String shown = hands.title().textContent();
-            hands.answerWell();
-            hands.page.waitForCondition(() -> !hands.title().textContent().equals(shown)
-                    || hands.page.locator(".bolt-pattern").count() > 0);
-        }
-        bad.set(false);
-        assertThat(hands.page.locator(".kept-note"))
-                .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
-
-        assertThat(keys).hasSizeGreaterThan(10);
-        assertThat(((Number) hands.card(job).get("seq")).longValue()).isEqualTo(before + keys.size());
-        hands.until("Every step is done");
-    }
-
-    private static final Pattern KEY = Pattern.compile("\"clientKey\":\"([^\"]+)\"");
-
-    @Test
-    void theSlowerOfTwoSeesBothValuesAndMayPutTheirsInPlace() {
-        String job = job("CAL-16", "\"school\": \"WHAT_PAYS\"");
-        Hands hedra = tablet(job).checkIn();
-        hedra.until("Coolant out, caught and measured");
-        Hands perran = new Hands(BROWSER.as("perran", 1024, 768)).open(BROWSER.address(), job);
-        assertThat(perran.title()).hasText("Coolant out, caught and measured");
-        hedra.keys("5.2");
-        perran.keys("4.1");
-        // perran's card does not hear of it before the entry is sent
-        perran.page.route("**/card", route -> {
-            if (route.request().method().equals("GET")) {
-                route.abort();
-            } else {
-                route.resume();
-            }
-        });
-        hedra.press("Enter 5.2 L");
-        assertThat(hedra.title()).not().hasText("Coolant out, caught and measured");
-        perran.press("Enter 4.1 L");
-
-        Locator objection = perran.page.locator(".objection");
-        assertThat(objection).containsText("Hedra Voss entered \"5.2 L\"");
-        assertThat(objection).containsText("\"4.1 L\"");
-        perran.page.unroute("**/card");
-        perran.page.waitForResponse(r -> r.url().endsWith("/card") && r.ok(), () -> {});
-        perran.press("Put mine in its place");
-        perran.page
-                .locator(".seam-phase", new Page.LocatorOptions().setHasText("Drain"))
-                .or(perran.page.locator(".folded"))
-                .first()
-                .waitFor();
-        perran.page.waitForCondition(() -> perran.card(job).toString().contains("4.1 L"));
-    }
-
-    @Test
     void theCardIsWorkedWithOneHandOnAPhone() {
-        String job = job("CAL-16", PLAIN);
-        Hands hands = new Hands(BROWSER.as("hedra", 390, 844)).open(BROWSER.address(), job);
+        String job = BROWSER.job("CAL-16", PLAIN);
+        Hands hands = new Hands(BROWSER.window("hedra", 390, 844)).open(BROWSER.address(), job);
         BROWSER.check(hands.page, "check-in on a phone");
         hands.checkIn().until("Tensioner plate to torque");
         BROWSER.check(hands.page, "torque on a phone");
@@ -411,7 +262,7 @@ class CardWorkTest {
 
     @Test
     void anInspectionIsBegunFromTheVehicleAndEndsWithADayToLookAgain() {
-        String registration = Hands.vehicle(BROWSER.as("ines"), "HOL-12");
+        String registration = Hands.vehicle(BROWSER.calls("ines"), "HOL-12");
         Page ines = BROWSER.as("ines");
         ines.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill(registration);
         ines.keyboard().press("Enter");
@@ -422,7 +273,7 @@ class CardWorkTest {
         String job = ines.url().replaceAll(".*/jobs/", "");
         Hands.promise(ines, job, "Hedra Voss");
 
-        Hands hands = tablet(job).checkIn().until("What follows from it");
+        Hands hands = BROWSER.tablet(job).checkIn().until("What follows from it");
         hands.press("look again in 3 months");
         hands.page.getByLabel("Why; this is printed on the record").fill("a little oil, dry belt");
         hands.press("Take this way");
@@ -436,7 +287,7 @@ class CardWorkTest {
 
     @Test
     void calculatorsAndPracticeStandOnTheirOwn() {
-        Page page = BROWSER.as("hedra", 1280, 800);
+        Page page = BROWSER.window("hedra", 1280, 800);
         page.navigate(BROWSER.address() + "/calculators");
         Locator torque = page.getByLabel("Torque, units and angle", new Page.GetByLabelOptions().setExact(true));
         assertThat(torque).containsText("5.99 N·m");

@@ -157,7 +157,7 @@ class DueTest {
 
     @Test
     void aVehicleIsAddedGivenItsOwnTimingAndLaidUp() {
-        Page page = BROWSER.as("morwen");
+        Page page = BROWSER.window("morwen", 1280, 800);
         page.navigate(BROWSER.address() + "/vehicles/new");
         button(page, "Add the vehicle").click();
         assertThat(page.locator(".field-note").first()).containsText("missing");
@@ -192,7 +192,7 @@ class DueTest {
 
     @Test
     void aheadMovesEveryVehicleAndListsThoseThatCross() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/ahead");
         Locator head = page.locator(".cross-head h2");
         Locator twin = page.locator(".twin");
@@ -224,7 +224,7 @@ class DueTest {
 
     @Test
     void aChangedAssumptionIsPreviewedKeptToldOnTheDeskAndPutBack() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/setup/assumptions");
         Locator mean = page.getByLabel("Private, mean");
         String usual = mean.inputValue();
@@ -250,7 +250,7 @@ class DueTest {
 
     @Test
     void readingsOfAWholeListAreTypedInOneGo() {
-        Page page = BROWSER.as("morwen");
+        Page page = BROWSER.window("morwen", 1280, 800);
         page.navigate(BROWSER.address() + "/readings?q=harbour");
         Page.GetByLabelOptions exact = new Page.GetByLabelOptions().setExact(true);
         page.getByLabel("Odometer, line 1", exact).fill("1");

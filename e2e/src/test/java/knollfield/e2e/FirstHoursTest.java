@@ -214,7 +214,7 @@ class FirstHoursTest {
     }
 
     private Hands bench(String job) {
-        Hands hands = new Hands(BROWSER.as("bench", 1024, 768)).open(BROWSER.address(), job);
+        Hands hands = new Hands(BROWSER.window("bench", 1024, 768)).open(BROWSER.address(), job);
         hands.keys("97350");
         hands.press("Check in and start");
         hands.until("Label written and protected; old parts shown");

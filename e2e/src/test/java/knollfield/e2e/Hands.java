@@ -17,6 +17,12 @@ import java.util.regex.Pattern;
 /** Somebody's hands at a job card: they touch what it offers, and every touch is counted. */
 final class Hands {
 
+    /** Scope of a job: the belt with its tensioner and idler and nothing else. */
+    static final String PLAIN = """
+            "school": "BOOK_MINIMUM", "decisions": {
+              "pump": {"in": false, "reason": "two years old", "inspection": "dry, no play"},
+              "coolant": {"in": false, "reason": "not opened"}}""";
+
     private static final AtomicInteger JOBS = new AtomicInteger();
 
     /** A day of its own for every job, where the demo has promised nothing. */

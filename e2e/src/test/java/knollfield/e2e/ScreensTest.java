@@ -42,7 +42,7 @@ class ScreensTest {
         "jobs, /jobs, Promised"
     })
     void placesHoldTogetherAt1280By800(String screen, String path, String words) {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + path);
         assertThat(page.getByText(words).first()).isVisible();
         page.waitForTimeout(300);
@@ -157,7 +157,7 @@ class ScreensTest {
             a bad line    | 'registration,date,odometer\nX,2020-01-01,5' | X is not on file
             """)
     void aBadListIsSaidLineByLine(String behaviour, String csv, String words) {
-        Page page = BROWSER.as("morwen");
+        Page page = BROWSER.window("morwen", 1280, 800);
         page.navigate(BROWSER.address() + "/setup/import");
         page.locator("#file")
                 .setInputFiles(new com.microsoft.playwright.options.FilePayload(
@@ -172,7 +172,7 @@ class ScreensTest {
 
     @Test
     void theManagersChangeOfPolicyIsKeptOrRefusedAtItsField() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/setup");
         Locator horizon = page.getByLabel("Coming means within");
         horizon.fill("0");

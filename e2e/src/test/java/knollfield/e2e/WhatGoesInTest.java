@@ -104,7 +104,7 @@ class WhatGoesInTest {
 
     @Test
     void theBookIsReadChangedAndItsVersionsAreCompared() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/engines");
         BROWSER.check(page, "engines");
         page.getByText("Sorrel 2.2").click();
@@ -136,7 +136,7 @@ class WhatGoesInTest {
 
     @Test
     void aDocumentIsLookedAtBeforeItIsFiled() {
-        Page page = BROWSER.as("ines");
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/engines");
         String text = (String) page.evaluate("fetch('/api/engines/KES-18/document').then(r => r.text())");
         page.locator("#book-file").setInputFiles(json(text.replace("\"CHAIN\"", "\"GEARS\"")));
@@ -156,7 +156,7 @@ class WhatGoesInTest {
 
     @Test
     void aPartIsFoundAndItsPriceChanged() {
-        Page page = BROWSER.as("morwen");
+        Page page = BROWSER.window("morwen", 1280, 800);
         page.navigate(BROWSER.address() + "/stores/parts");
         page.getByLabel("Number, name or item").fill("KF-HOL-12-4P");
         assertThat(page.locator("table.parts tbody tr")).hasCount(1);
