@@ -159,7 +159,7 @@ function Writing({
 }) {
   const set = (part: Written) => put(step.code, part);
   const text = (
-    key: 'figure' | 'angle' | 'old' | 'onWheels' | 'reason',
+    key: 'figure' | 'angle' | 'old' | 'onWheels' | 'oldAgain' | 'again' | 'reason',
     label: string,
     unit = '',
   ) => (
@@ -245,6 +245,15 @@ function Writing({
           {text('figure', step.book ? `book ${step.book.nm}` : 'torque', 'N·m')}
           {step.book?.angleDegrees !== undefined &&
             text('angle', `book ${step.book.angleDegrees}`, '°')}
+        </span>
+      );
+    case 'MARK_TO_MARK':
+      return (
+        <span className="paper-row">
+          {text('old', `old, ${step.points.length} spans: 20 31 …`)}
+          {text('oldAgain', 'old, again')}
+          {text('figure', 'new')}
+          {text('again', 'new, again')}
         </span>
       );
     case 'RUNS':

@@ -269,6 +269,39 @@ describe('the entry of a step', () => {
     });
   });
 
+  it('wants each span counted twice on both, and adds each count up', () => {
+    const { send } = entry({
+      task: 'MARK_TO_MARK',
+      points: ['Crank to cam', 'Cam to crank'],
+      expected: 120,
+      what: 'teeth',
+    });
+    for (const column of ['old', 'old again', 'new', 'new again']) {
+      expect(screen.getByRole('button').hasAttribute('disabled')).toBe(true);
+      for (const [span, value] of [
+        ['Crank to cam', '50'],
+        ['Cam to crank', column === 'new again' ? '69' : '70'],
+      ]) {
+        fireEvent.change(screen.getByLabelText(`${span}, ${column}`), { target: { value } });
+      }
+    }
+    const together = screen.getByText(/Together, of 120/).closest('tr')!;
+    expect([...together.querySelectorAll('td')].slice(1).map((c) => c.textContent)).toEqual([
+      '120',
+      '120',
+      '120',
+      '119',
+    ]);
+    press('Enter the counts');
+    expect(send.mock.calls[0]![0]).toMatchObject({
+      type: 'MARK_TO_MARK',
+      oldCounts: [50, 70],
+      oldAgain: [50, 70],
+      counts: [50, 70],
+      again: [50, 69],
+    });
+  });
+
   it('goes over a pattern pass by pass', () => {
     const { send } = entry({
       task: 'PASSES',

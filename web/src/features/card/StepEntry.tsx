@@ -3,6 +3,7 @@ import type { Problem } from '../../api/client';
 import type { Entry, Step } from './cardQueries';
 import { Keypad } from './Keypad';
 import { Measure } from './Measure';
+import { MarkToMark } from './MarkToMark';
 import { Runs } from './Runs';
 import { FileTorque, Tighten } from './Tighten';
 
@@ -116,6 +117,8 @@ export function StepEntry(props: Props) {
       );
     case 'MEASURE':
       return <Measure {...props} />;
+    case 'MARK_TO_MARK':
+      return <MarkToMark {...props} />;
     case 'RUNS':
       return <Runs {...props} />;
     case 'TIGHTEN':

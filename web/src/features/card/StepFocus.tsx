@@ -225,6 +225,7 @@ function Look({
     turn ||
     step.task === 'MARKS' ||
     step.task === 'RUNS' ||
+    step.task === 'MARK_TO_MARK' ||
     step.code === 'belton' ||
     card.loops.some((l) => step.things.includes(l.code));
   if (step.pattern) return <BoltPattern pattern={step.pattern} />;

@@ -16,6 +16,7 @@ describe('what was written on paper', () => {
       'CHECK',
       'MEASURE',
       'RUNS',
+      'MARK_TO_MARK',
       'PASSES',
       'TIGHTEN',
       'TURN',
@@ -50,6 +51,18 @@ describe('what was written on paper', () => {
     expect(of({ task: 'RUNS' }, { old: '20, 31', figure: '20 31', onWheels: '60' })).toEqual([
       { type: 'RUNS', step: 's', counts: [20, 31], oldCounts: [20, 31], count: 60 },
     ]);
+    const marks = { old: '20 31', oldAgain: '20 31', figure: '20 31', again: '20 32' };
+    expect(of({ task: 'MARK_TO_MARK' }, marks)).toEqual([
+      {
+        type: 'MARK_TO_MARK',
+        step: 's',
+        oldCounts: [20, 31],
+        oldAgain: [20, 31],
+        counts: [20, 31],
+        again: [20, 32],
+      },
+    ]);
+    expect(of({ task: 'MARK_TO_MARK' }, { ...marks, again: '' })).toBeUndefined();
     expect(of({ task: 'RUNS' }, { old: '20, x', figure: '20 31', onWheels: '60' })).toBeUndefined();
   });
 });

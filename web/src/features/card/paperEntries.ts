@@ -11,6 +11,8 @@ export interface Written {
   angle?: string;
   old?: string;
   onWheels?: string;
+  oldAgain?: string;
+  again?: string;
 }
 
 const figure = (text: string) => {
@@ -70,6 +72,14 @@ export function entriesOf(step: Step, written: Written = {}): Entry[] | undefine
         return undefined;
       }
       return [{ type: 'TORQUE', ...at, value, unit: 'NEWTON_METRE', angleDegrees }];
+    }
+    case 'MARK_TO_MARK': {
+      const typed = [written.old, written.oldAgain, written.figure, written.again];
+      if (typed.every((t) => !t?.trim())) return [];
+      const counts = typed.map(list);
+      if (counts.some((c) => !c.length || c.some((n) => n === undefined))) return undefined;
+      const [oldCounts, oldAgain, now, again] = counts as number[][];
+      return [{ type: 'MARK_TO_MARK', ...at, oldCounts, oldAgain, counts: now, again }];
     }
     case 'RUNS': {
       if (!written.figure?.trim() && !written.old?.trim()) return [];

@@ -1,5 +1,8 @@
 package knollfield.core.jobcard;
 
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
 import java.util.Set;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.units.TorqueUnit;
@@ -29,6 +32,8 @@ public final class BookAnswer {
             return new CardEvent.Measured(code, t.usual().orElse(t.isOpen() ? t.low() : (t.low() + t.high()) / 2));
         } else if (task instanceof Task.Runs t) {
             return runs(code, t);
+        } else if (task instanceof Task.MarkToMark t) {
+            return fromMarkToMark(code, t);
         } else if (task instanceof Task.Passes) {
             return new CardEvent.Passed(code);
         } else if (task instanceof Task.Tighten t) {
@@ -44,11 +49,20 @@ public final class BookAnswer {
         return new CardEvent.Ticked(code);
     }
 
+    /** An even share from mark to mark, the rest in the last span. */
+    private static CardEvent fromMarkToMark(String code, Task.MarkToMark task) {
+        int spans = task.spans().size();
+        int each = task.total() / spans;
+        List<Integer> counts = new ArrayList<>(Collections.nCopies(spans - 1, each));
+        counts.add(task.total() - each * (spans - 1));
+        CardEvent.Twice twice = new CardEvent.Twice(counts, counts);
+        return new CardEvent.MarksCounted(code, twice, twice);
+    }
+
     /** An even share of the teeth on every run, the rest on the wheels. */
     private static CardEvent runs(String code, Task.Runs task) {
         int each = task.total() / (2 * task.runs().size());
-        java.util.List<Integer> counts =
-                java.util.Collections.nCopies(task.runs().size(), each);
+        List<Integer> counts = Collections.nCopies(task.runs().size(), each);
         return new CardEvent.RunsCounted(
                 code, counts, counts, task.total() - each * task.runs().size());
     }

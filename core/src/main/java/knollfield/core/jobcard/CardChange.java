@@ -9,6 +9,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.TorqueSpec;
 import knollfield.core.engine.work.Operation;
@@ -22,6 +23,7 @@ import knollfield.core.jobcard.CardEvent.Deviated;
 import knollfield.core.jobcard.CardEvent.GoesBack;
 import knollfield.core.jobcard.CardEvent.HardStop;
 import knollfield.core.jobcard.CardEvent.Inspected;
+import knollfield.core.jobcard.CardEvent.MarksCounted;
 import knollfield.core.jobcard.CardEvent.MarksRead;
 import knollfield.core.jobcard.CardEvent.Measured;
 import knollfield.core.jobcard.CardEvent.OutOfTime;
@@ -141,6 +143,8 @@ final class CardChange {
             return measure(e);
         } else if (event instanceof RunsCounted e) {
             return runs(e);
+        } else if (event instanceof MarksCounted e) {
+            return fromMarkToMark(e);
         } else if (event instanceof Passed e) {
             return pass(e);
         } else if (event instanceof TorqueEntered e) {
@@ -406,6 +410,57 @@ final class CardChange {
         return faults.isEmpty()
                 ? answered(step, "%s, together %d".formatted(e.now(), sum), true)
                 : answered(step, String.join("; ", faults), false);
+    }
+
+    private CardState fromMarkToMark(MarksCounted e) {
+        Step step = answerable(e.step());
+        if (!(step.task() instanceof Task.MarkToMark task)
+                || Stream.of(e.old(), e.now())
+                        .flatMap(t -> Stream.of(t.first(), t.again()))
+                        .anyMatch(c -> c.size() != task.spans().size()
+                                || c.stream().anyMatch(n -> n < 1 || n > task.total()))) {
+            throw wrongAnswer(step);
+        }
+        List<String> faults = new ArrayList<>();
+        countedAlike(task, "old", e.old(), faults);
+        countedAlike(task, "new", e.now(), faults);
+        for (int i = 0; i < task.spans().size(); i++) {
+            int old = e.old().first().get(i);
+            int now = e.now().first().get(i);
+            if (old != now) {
+                faults.add("%s: %d on the new, %d on the old"
+                        .formatted(CardSteps.lower(task.spans().get(i)), now, old));
+            }
+        }
+        int sum = e.now().first().stream().mapToInt(Integer::intValue).sum();
+        if (sum != task.total()) {
+            faults.add("they add up to %d, it has %d".formatted(sum, task.total()));
+        }
+        return faults.isEmpty()
+                ? answered(
+                        step,
+                        "%s, together %d %s, old and new, each twice"
+                                .formatted(
+                                        e.now().first().stream()
+                                                .map(String::valueOf)
+                                                .collect(Collectors.joining(" + ")),
+                                        sum,
+                                        task.counted()),
+                        true)
+                : answered(step, String.join("; ", faults), false);
+    }
+
+    private static void countedAlike(Task.MarkToMark task, String which, CardEvent.Twice twice, List<String> faults) {
+        for (int i = 0; i < task.spans().size(); i++) {
+            if (!twice.first().get(i).equals(twice.again().get(i))) {
+                faults.add("%s, %s: %d the first time, then %d"
+                        .formatted(
+                                CardSteps.lower(task.spans().get(i)),
+                                which,
+                                twice.first().get(i),
+                                twice.again().get(i)));
+            }
+        }
     }
 
     private CardState pass(Passed e) {

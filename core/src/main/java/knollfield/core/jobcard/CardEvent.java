@@ -106,6 +106,22 @@ public sealed interface CardEvent {
         }
     }
 
+    /**
+     * Teeth or links counted from mark to mark, in the step's order, each twice.
+     *
+     * @param old on the one that came off
+     * @param now on the one that goes on
+     */
+    record MarksCounted(String step, Twice old, Twice now) implements CardEvent {}
+
+    /** The same spans counted twice. */
+    record Twice(List<Integer> first, List<Integer> again) {
+        public Twice {
+            first = List.copyOf(first);
+            again = List.copyOf(again);
+        }
+    }
+
     /** One pass over a bolt pattern. */
     record Passed(String step) implements CardEvent {}
 

@@ -476,6 +476,7 @@ final class CardSteps {
             notes.add("Left-hand thread.");
         }
         a.socket().ifPresent(s -> notes.add("Socket: " + s + "."));
+        lengths(a).ifPresent(l -> notes.add("Bolts: " + l + "."));
         notes.addAll(faceAndThread(a));
         return notes;
     }
@@ -492,10 +493,9 @@ final class CardSteps {
         return "%d of %s mm".formatted(b.count(), number(b.lengthMm()));
     }
 
-    /** Lengths, faces and threads of a joint, in words. */
+    /** Faces and threads of a joint, in words. */
     static List<String> faceAndThread(Assembly a) {
         List<String> notes = new ArrayList<>();
-        lengths(a).ifPresent(l -> notes.add("Bolts: " + l + "."));
         switch (a.face()) {
             case DRY -> notes.add("Faces dry, no sealant.");
             case GASKET -> notes.add("New gasket; one that will not come clean: sealant, noted.");

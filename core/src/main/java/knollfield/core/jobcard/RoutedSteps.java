@@ -27,6 +27,7 @@ import knollfield.core.engine.build.Loop;
 import knollfield.core.engine.build.Position;
 import knollfield.core.engine.build.Reference;
 import knollfield.core.engine.build.Shaft;
+import knollfield.core.engine.build.Wheel;
 import knollfield.core.engine.work.Operation;
 import knollfield.core.engine.work.Verb;
 import knollfield.core.route.Arrow;
@@ -458,7 +459,7 @@ final class RoutedSteps {
                                 code,
                                 "Small parts moved over from the old",
                                 new Task.Check(names(things), "moved over", "not there yet"))
-                        .notes(places(things))
+                        .notes(words.places(things))
                         .caution("A missing washer or spacer shows up as a belt that runs off.")
                         .gate(GateKind.MOVED_OVER));
             case ALONE -> alone(run);
@@ -572,14 +573,6 @@ final class RoutedSteps {
                 .map(p -> p.quantity() > 1 ? "%d × %s".formatted(p.quantity(), lower(p.name())) : lower(p.name()))
                 .toList();
         return parts.isEmpty() ? List.of(lower(j.name())) : parts;
-    }
-
-    private List<String> places(List<String> small) {
-        return book.assemblies().stream()
-                .flatMap(a -> a.moveOver().stream())
-                .filter(p -> small.contains(p.code()))
-                .map(p -> "%s: %s.".formatted(p.name(), p.place()))
-                .toList();
     }
 
     private List<Step> alone(List<Operation> run) {
@@ -867,7 +860,11 @@ final class RoutedSteps {
 
     private Step measure(Operation o) {
         Look look = book.look(o.thing()).orElseThrow();
-        if (look.low().isEmpty() && look.high().isEmpty()) {
+        Optional<Loop> counted = look.kind() == Look.Kind.COUNT ? look.loop().flatMap(book::loop) : Optional.empty();
+        if (counted.isPresent()) {
+            return fromMarkToMark(o.code(), counted.get());
+        }
+        if (!look.hasFigure()) {
             return tick(o.code(), look.name());
         }
         Task.Measure.Kind kind = switch (look.kind()) {
@@ -894,6 +891,40 @@ final class RoutedSteps {
         return look.kind() == Look.Kind.WINDOW
                 ? step.gate(GateKind.TENSION_IN_WINDOW).proving()
                 : step;
+    }
+
+    /** The new one is marked by what lies between the marks of the old one, and both are counted until they agree. */
+    private Step fromMarkToMark(String code, Loop loop) {
+        String counted = loop.kind().counted();
+        return Step.of(
+                        code,
+                        "Marks moved over by count: %s from mark to mark, old and new, each twice".formatted(counted),
+                        new Task.MarkToMark(spans(loop), loop.teeth(), counted))
+                .notes(List.of(
+                        "Count on the old one, mark the new one by it, then count both once more.",
+                        "Old counts prove something only if the old marks were true."));
+    }
+
+    /** From wheel to wheel, right round, in the order in which it is laid. */
+    private List<String> spans(Loop loop) {
+        List<String> marked = loop.wheels().stream()
+                .flatMap(w -> book.wheel(w).stream())
+                .map(Wheel::name)
+                .toList();
+        if (marked.size() < 2) {
+            marked = loop.shafts().stream()
+                    .flatMap(s -> book.shaft(s).stream())
+                    .map(Shaft::name)
+                    .toList();
+        }
+        if (marked.size() < 2) {
+            return List.of("Right round, from the mark to itself");
+        }
+        List<String> spans = new ArrayList<>();
+        for (int i = 0; i < marked.size(); i++) {
+            spans.add("%s to %s".formatted(upper(marked.get(i)), lower(marked.get((i + 1) % marked.size()))));
+        }
+        return spans;
     }
 
     private Step start(String code) {

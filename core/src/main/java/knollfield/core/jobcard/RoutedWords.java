@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.build.Anatomy;
 import knollfield.core.engine.build.Assembly;
@@ -139,6 +140,30 @@ final class RoutedWords {
         };
     }
 
+    /** A small part and the part with which it goes on. */
+    private record Moved(Assembly.SmallPart small, String goesOnWith) {}
+
+    private Stream<Moved> smallParts() {
+        return book.assemblies().stream()
+                .flatMap(a -> a.moveOver().stream()
+                        .map(p -> new Moved(p, p.goesOnWith().orElse(a.code()))));
+    }
+
+    /** Where small parts go, which way round, and with what they go on. */
+    List<String> places(List<String> small) {
+        return smallParts()
+                .filter(p -> small.contains(p.small().code()))
+                .map(p -> "%s. Goes on with: %s.".formatted(placed(p.small()), CardSteps.lower(name(p.goesOnWith()))))
+                .toList();
+    }
+
+    private static String placed(Assembly.SmallPart p) {
+        return Stream.of(Optional.of(p.name()), Optional.of(p.place()).filter(x -> !x.isBlank()), p.face())
+                .flatMap(Optional::stream)
+                .collect(Collectors.joining(", "))
+                .replaceFirst(", ", ": ");
+    }
+
     private String lowered(List<String> things) {
         return CardSteps.lower(row(things));
     }
@@ -163,14 +188,21 @@ final class RoutedWords {
                     if (o.stage() == 1) {
                         order(j).ifPresent(w -> notes.add(j.name() + ": " + w + "."));
                         family.joint(j.code()).stream()
-                                .flatMap(b -> CardSteps.faceAndThread(b.assembly()).stream())
-                                .forEach(n -> notes.add(j.name() + ": " + CardSteps.lower(n)));
+                                .map(b -> b.assembly())
+                                .forEach(a -> Stream.concat(
+                                                CardSteps.lengths(a).map(l -> l + ".").stream(),
+                                                CardSteps.faceAndThread(a).stream()
+                                                        .map(CardSteps::lower))
+                                        .forEach(n -> notes.add(j.name() + ": " + n)));
                     }
                 });
             } else if (o.verb() == Verb.FIT) {
                 book.assembly(o.thing())
                         .flatMap(Assembly::face)
                         .ifPresent(f -> notes.add(name(o.thing()) + ": " + f + "."));
+                smallParts()
+                        .filter(p -> p.goesOnWith().equals(o.thing()))
+                        .forEach(p -> notes.add(placed(p.small()) + "."));
             } else if (o.verb() == Verb.LAY) {
                 book.loop(o.thing()).ifPresent(l -> {
                     notes.add(laying(l));

@@ -140,6 +140,19 @@ public sealed interface Task {
     }
 
     /**
+     * Teeth or links from mark to mark, on the old one and on the new one, each counted twice.
+     *
+     * @param spans from which mark to which, right round; at least one
+     * @param total teeth or links there are; the spans add up to it
+     * @param counted what is counted, such as "teeth"
+     */
+    record MarkToMark(List<String> spans, int total, String counted) implements Task {
+        public MarkToMark {
+            spans = List.copyOf(spans);
+        }
+    }
+
+    /**
      * A bolt pattern gone over several times; one touch each.
      *
      * @param by the order of the book; empty where it does not say, and on cards begun before it could

@@ -189,6 +189,8 @@ public record WorkClock(
             return Optional.of(e.step());
         } else if (event instanceof CardEvent.RunsCounted e) {
             return Optional.of(e.step());
+        } else if (event instanceof CardEvent.MarksCounted e) {
+            return Optional.of(e.step());
         } else if (event instanceof CardEvent.Passed e) {
             return Optional.of(e.step());
         } else if (event instanceof CardEvent.TorqueEntered e) {

@@ -202,7 +202,12 @@ final class BeltKinds {
                 .onBeforeTurns("guard")
                 .moveOver(
                         "tens",
-                        new Assembly.SmallPart("washer", "Washer", "under the tensioner's arm"),
+                        new Assembly.SmallPart(
+                                "washer",
+                                "Washer",
+                                "under the tensioner's arm",
+                                Optional.of("chamfer to the arm"),
+                                Optional.empty()),
                         new Assembly.SmallPart("ring", "Ring", "keeps the washer"))
                 .joint(
                         "pulley",

@@ -22,7 +22,6 @@ import knollfield.core.kinds.KindFamily;
 import knollfield.core.kinds.Kinds;
 import knollfield.core.route.Router;
 import knollfield.core.units.DistanceUnit;
-import knollfield.core.units.TorqueUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -300,36 +299,7 @@ class RoutedCardTest {
     }
 
     private static CardState answer(CardState state, Step step) {
-        CardEvent event;
-        Task task = step.task();
-        if (task instanceof Task.Inspect t) {
-            event = new CardEvent.Inspected(step.code(), t.results().get(0));
-        } else if (task instanceof Task.Check) {
-            event = new CardEvent.Checked(step.code(), Set.of());
-        } else if (task instanceof Task.Choose t) {
-            event = new CardEvent.Chosen(step.code(), t.options().get(0).code(), "");
-        } else if (task instanceof Task.Count t) {
-            event = new CardEvent.Counted(step.code(), t.expected());
-        } else if (task instanceof Task.Measure t) {
-            event = new CardEvent.Measured(
-                    step.code(), t.usual().orElse((t.low() + Math.min(t.high(), t.low() + 1)) / 2));
-        } else if (task instanceof Task.Passes) {
-            event = new CardEvent.Passed(step.code());
-        } else if (task instanceof Task.Tighten t) {
-            event = new CardEvent.TorqueEntered(
-                    step.code(),
-                    t.spec().orElseThrow().torque().newtonMetres(),
-                    TorqueUnit.NEWTON_METRE,
-                    t.spec().get().angleDegrees(),
-                    true);
-        } else if (task instanceof Task.Turn) {
-            event = new CardEvent.Turned(step.code());
-        } else if (task instanceof Task.TrueMarks) {
-            event = new CardEvent.MarksRead(step.code(), Set.of());
-        } else {
-            event = new CardEvent.Ticked(step.code());
-        }
-        return after(state, event);
+        return after(state, BookAnswer.to(step));
     }
 
     private static CardState after(CardState state, CardEvent event) {

@@ -37,6 +37,7 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(CardEntryIn.CheckEntry.class),
     @JsonSubTypes.Type(CardEntryIn.MeasureEntry.class),
     @JsonSubTypes.Type(CardEntryIn.RunsEntry.class),
+    @JsonSubTypes.Type(CardEntryIn.MarkToMarkEntry.class),
     @JsonSubTypes.Type(CardEntryIn.PassEntry.class),
     @JsonSubTypes.Type(CardEntryIn.TorqueEntry.class),
     @JsonSubTypes.Type(CardEntryIn.FileTorqueEntry.class),
@@ -209,6 +210,26 @@ public sealed interface CardEntryIn {
         public CardEvent event(CardEvent.Fixed fixed) {
             return new CardEvent.RunsCounted(
                     at(step), need(oldCounts, "/oldCounts"), need(counts, "/counts"), need(count, "/count"));
+        }
+    }
+
+    /** Teeth or links from mark to mark on the old and the new one, each counted twice. */
+    @JsonTypeName("MARK_TO_MARK")
+    record MarkToMarkEntry(
+            String clientKey,
+            long basedOn,
+            @Nullable String step,
+            @Nullable List<Integer> oldCounts,
+            @Nullable List<Integer> oldAgain,
+            @Nullable List<Integer> counts,
+            @Nullable List<Integer> again)
+            implements AtStep {
+        @Override
+        public CardEvent event(CardEvent.Fixed fixed) {
+            return new CardEvent.MarksCounted(
+                    at(step),
+                    new CardEvent.Twice(need(oldCounts, "/oldCounts"), need(oldAgain, "/oldAgain")),
+                    new CardEvent.Twice(need(counts, "/counts"), need(again, "/again")));
         }
     }
 

@@ -50,6 +50,7 @@ class KeptPlanRepository {
         @JsonSubTypes.Type(value = Task.Check.class, name = "check"),
         @JsonSubTypes.Type(value = Task.Measure.class, name = "measure"),
         @JsonSubTypes.Type(value = Task.Runs.class, name = "runs"),
+        @JsonSubTypes.Type(value = Task.MarkToMark.class, name = "markToMark"),
         @JsonSubTypes.Type(value = Task.Passes.class, name = "passes"),
         @JsonSubTypes.Type(value = Task.Tighten.class, name = "tighten"),
         @JsonSubTypes.Type(value = Task.Turn.class, name = "turn"),

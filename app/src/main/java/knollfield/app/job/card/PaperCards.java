@@ -115,6 +115,11 @@ class PaperCards {
                             t.runs().stream().map(r -> "%s: old ______ new ______".formatted(r)),
                             Stream.of("on the wheels ______, all %d".formatted(t.total())))
                     .toList();
+        } else if (task instanceof Task.MarkToMark t) {
+            return Stream.concat(
+                            t.spans().stream().map(s -> "%s: old ____ again ____ new ____ again ____".formatted(s)),
+                            Stream.of("all %d %s".formatted(t.total(), t.counted())))
+                    .toList();
         } else if (task instanceof Task.Passes t) {
             List<String> lines = new ArrayList<>();
             lines.add(IntStream.rangeClosed(1, t.passes())

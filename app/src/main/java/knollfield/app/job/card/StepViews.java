@@ -29,6 +29,7 @@ final class StepViews {
         CHECK,
         MEASURE,
         RUNS,
+        MARK_TO_MARK,
         PASSES,
         TIGHTEN,
         TURN,
@@ -218,6 +219,11 @@ final class StepViews {
                 kind = TaskKind.RUNS;
                 points = t.runs();
                 expected = t.total();
+            } else if (task instanceof Task.MarkToMark t) {
+                kind = TaskKind.MARK_TO_MARK;
+                points = t.spans();
+                expected = t.total();
+                what = t.counted();
             } else {
                 tightening(step, task, state);
             }

@@ -67,8 +67,20 @@ public record Assembly(
         }
     }
 
-    /** A washer, spacer or ring that goes over from the old part to the new one, and where. */
-    public record SmallPart(String code, String name, String place) {}
+    /**
+     * A washer, spacer or ring that goes over from the old part to the new one.
+     *
+     * @param place where it sits, in the book's words
+     * @param face which of its faces lies where, in the book's words; empty where it cannot be wrong
+     * @param goesOnWith code of the assembly with which it goes on; empty: with the new part itself
+     */
+    public record SmallPart(
+            String code, String name, String place, Optional<String> face, Optional<String> goesOnWith) {
+        /** One that cannot be the wrong way round and goes on with the new part. */
+        public SmallPart(String code, String name, String place) {
+            this(code, name, place, Optional.empty(), Optional.empty());
+        }
+    }
 
     public Assembly {
         before = List.copyOf(before);

@@ -134,6 +134,13 @@ final class BuildChecks {
             Assembly a = assemblies.get(i);
             checks.known("/assemblies/%d/before".formatted(i), a.before(), parts, "part or loop");
             checks.known("/assemblies/%d/letsOut".formatted(i), a.letsOut(), fluidCodes, "fluid");
+            for (int k = 0; k < a.moveOver().size(); k++) {
+                checks.known(
+                        "/assemblies/%d/moveOver/%d/goesOnWith".formatted(i, k),
+                        list(a.moveOver().get(k).goesOnWith()),
+                        assemblyCodes,
+                        "part");
+            }
         }
         for (int i = 0; i < joints.size(); i++) {
             Joint j = joints.get(i);
