@@ -1,3 +1,5 @@
+import { Fragment } from 'react';
+
 /** Figures counted on each stretch of a loop, a column for each count. */
 export function CountTable({
   head,
@@ -18,7 +20,11 @@ export function CountTable({
     <table className="runs">
       <thead>
         <tr>
-          <th>{head}</th>
+          <th className="spans-all" colSpan={columns.length}>
+            {head}
+          </th>
+        </tr>
+        <tr>
           {columns.map((c) => (
             <th key={c}>{c}</th>
           ))}
@@ -26,25 +32,31 @@ export function CountTable({
       </thead>
       <tbody>
         {rows.map((row, r) => (
-          <tr key={row}>
-            <td>{row}</td>
-            {columns.map((column, c) => (
-              <td key={column}>
-                <input
-                  aria-label={`${row}, ${column}`}
-                  inputMode="numeric"
-                  value={counts[c]?.[r] ?? ''}
-                  onChange={(e) =>
-                    onCount(
-                      counts.map((list, k) =>
-                        k === c ? list.map((v, n) => (n === r ? e.target.value : v)) : list,
-                      ),
-                    )
-                  }
-                />
-              </td>
-            ))}
-          </tr>
+          <Fragment key={row}>
+            <tr>
+              <th scope="rowgroup" className="spans-all" colSpan={columns.length}>
+                {row}
+              </th>
+            </tr>
+            <tr>
+              {columns.map((column, c) => (
+                <td key={column}>
+                  <input
+                    aria-label={`${row}, ${column}`}
+                    inputMode="numeric"
+                    value={counts[c]?.[r] ?? ''}
+                    onChange={(e) =>
+                      onCount(
+                        counts.map((list, k) =>
+                          k === c ? list.map((v, n) => (n === r ? e.target.value : v)) : list,
+                        ),
+                      )
+                    }
+                  />
+                </td>
+              ))}
+            </tr>
+          </Fragment>
         ))}
         {children}
       </tbody>

@@ -30,7 +30,11 @@ export function MarkToMark({
         onCount={setTyped}
       >
         <tr>
-          <td>Together, of {step.expected}</td>
+          <th className="spans-all" colSpan={COLUMNS.length}>
+            Together, of {step.expected} {step.what}
+          </th>
+        </tr>
+        <tr className="together">
           {[old, oldAgain, now, again].map((list, i) => (
             <td key={COLUMNS[i]} className="figure">
               {list.reduce((a, n) => a + n, 0)}

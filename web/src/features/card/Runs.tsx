@@ -24,7 +24,6 @@ export function Runs({
       <CountTable head="Run" rows={runs} columns={['old', 'new']} counts={typed} onCount={setTyped}>
         <tr>
           <td>On the wheels</td>
-          <td />
           <td>
             <input
               aria-label="On the wheels, new"

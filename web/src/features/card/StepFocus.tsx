@@ -66,7 +66,9 @@ export function StepFocus({
         {step.inHand === 'PARTS' && <PartsInHand card={card} bench={bench} />}
         {step.inHand === 'TOOLS' && <ToolPieces card={card} bench={bench} />}
         <Findings card={card} bench={bench} step={step} />
-        <Look card={card} phase={phase} step={step} onMove={onMove} />
+        <div className={isDrawn(card, step) ? 'step-look drawn' : 'step-look'}>
+          <Look card={card} phase={phase} step={step} onMove={onMove} />
+        </div>
         <Elsewhere card={card} phase={phase} onMove={onMove} />
         <Pictures card={card} step={step.code} />
         <footer>
@@ -208,6 +210,12 @@ function Elsewhere({
   );
 }
 
+/** Steps at which the loops move or are read: what is asked is seen on the drawing. */
+const isDrawn = (card: Card, step: Step) =>
+  ['TURN', 'MARKS', 'RUNS', 'MARK_TO_MARK', 'PASSES'].includes(step.task) ||
+  step.code === 'belton' ||
+  card.loops.some((l) => step.things.includes(l.code));
+
 /** What helps the eye: the loop where the engine moves, the bolts of a pattern, else the steps of the phase. */
 function Look({
   card,
@@ -220,16 +228,8 @@ function Look({
   step: Step;
   onMove: (code: string) => void;
 }) {
-  const turn = step.task === 'TURN';
-  const moving =
-    turn ||
-    step.task === 'MARKS' ||
-    step.task === 'RUNS' ||
-    step.task === 'MARK_TO_MARK' ||
-    step.code === 'belton' ||
-    card.loops.some((l) => step.things.includes(l.code));
   if (step.pattern) return <BoltPattern pattern={step.pattern} />;
-  if (!moving) {
+  if (!isDrawn(card, step)) {
     return (
       <>
         {phase.steps.length > 1 && <PhaseSteps phase={phase} focus={step.code} onPick={onMove} />}

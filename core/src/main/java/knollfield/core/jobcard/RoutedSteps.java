@@ -896,12 +896,10 @@ final class RoutedSteps {
     /** The new one is marked by what lies between the marks of the old one, and both are counted until they agree. */
     private Step fromMarkToMark(String code, Loop loop) {
         String counted = loop.kind().counted();
-        return Step.of(
-                        code,
-                        "Marks moved over by count: %s from mark to mark, old and new, each twice".formatted(counted),
-                        new Task.MarkToMark(spans(loop), loop.teeth(), counted))
+        return Step.of(code, "Marks moved over by count", new Task.MarkToMark(spans(loop), loop.teeth(), counted))
                 .notes(List.of(
-                        "Count on the old one, mark the new one by it, then count both once more.",
+                        upper(counted)
+                                + " from mark to mark: count on the old one, mark the new one by it, count both again.",
                         "Old counts prove something only if the old marks were true."));
     }
 
