@@ -37,6 +37,7 @@ import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.odometer.UsageRate;
 import knollfield.core.risk.EconomicInterval;
+import knollfield.core.risk.FreshSet;
 import knollfield.core.risk.WearModel;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -350,12 +351,12 @@ class CalculationController {
                 .that(in.plannedMinor() > 0, "/plannedMinor", "Must be above zero.")
                 .that(in.failureMinor() > 0, "/failureMinor", "Must be above zero.")
                 .orThrow();
-        EconomicInterval e = EconomicInterval.of(
-                new WearModel(in.shareFailedAtLimits(), in.shape()),
-                new Limit(Timings.optional(km), Timings.optional(months)),
-                in.kmPerYear(),
-                in.plannedMinor(),
-                in.failureMinor());
+        FreshSet set = FreshSet.at(in.kmPerYear())
+                .with(
+                        new WearModel(in.shareFailedAtLimits(), in.shape()),
+                        1,
+                        new Limit(Timings.optional(km), Timings.optional(months)));
+        EconomicInterval e = EconomicInterval.of(set, in.plannedMinor(), in.failureMinor());
         return new EconomicOut(
                 e.verdict(),
                 e.verdict().words(),

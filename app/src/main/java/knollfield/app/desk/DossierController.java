@@ -50,6 +50,7 @@ import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.RejectReason;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.odometer.UsageRate;
+import knollfield.core.risk.DriveHazard;
 import knollfield.core.risk.EconomicInterval;
 import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
@@ -448,16 +449,15 @@ class DossierController {
 
     private static Optional<EconomicView> economic(VehicleState state, Workshop workshop) {
         VehicleForecast f = state.forecast();
-        Optional<ItemForecast> drive = f.items().stream()
-                .filter(i -> i.item().kind().isTheDrive() && i.limit().isPresent() && !i.inspection())
-                .findFirst();
-        if (drive.isEmpty() || state.consequence().isEmpty() || state.plannedMinor() <= 0) {
+        boolean hasInterval = f.items().stream()
+                .anyMatch(i -> i.item().kind().isTheDrive() && i.limit().isPresent() && !i.inspection());
+        if (!hasInterval || state.consequence().isEmpty() || state.plannedMinor() <= 0) {
             return Optional.empty();
         }
         EconomicInterval e = EconomicInterval.of(
-                workshop.wearModels().of(drive.get().item().kind()),
-                drive.get().limit().orElseThrow(),
-                f.projection().rate().kmPerYear() + f.idleKmPerYear(),
+                DriveHazard.of(f, state.facts().firstRegistered(), List.of(), workshop.wearModels())
+                        .orElseThrow()
+                        .fresh(state.renewed()),
                 state.plannedMinor(),
                 state.consequence().get().likely());
         return Optional.of(new EconomicView(

@@ -9,7 +9,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
@@ -190,8 +189,7 @@ public class Forecasts {
                         state.facts().firstRegistered(),
                         state.facts().evidence(),
                         settings.get().wearModels(),
-                        c,
-                        state.plannedMinor(),
+                        stake(settings.get(), c, state.plannedMinor()),
                         until));
     }
 
@@ -328,6 +326,10 @@ public class Forecasts {
                         "no usage class " + history.vehicle().usageClass()));
     }
 
+    private static Exposure.Stake stake(Workshop workshop, Consequence consequence, long plannedMinor) {
+        return new Exposure.Stake(consequence, plannedMinor, workshop.costs().dayOffRoadMinor());
+    }
+
     private VehicleState state(VehicleHistory history, VehicleFacts facts, Workshop workshop, LocalDate today) {
         Optional<EngineFamily> family =
                 history.vehicle().familyCode().flatMap(book::find).map(VersionedFamily::family);
@@ -346,7 +348,8 @@ public class Forecasts {
                     0,
                     0,
                     Optional.empty(),
-                    OptionalLong.empty(),
+                    Set.of(),
+                    Optional.empty(),
                     aside,
                     callBack,
                     search);
@@ -355,8 +358,12 @@ public class Forecasts {
         long planned = usual.partsMinor() + usual.labourMinor(workshop.labourRateMinor());
         Consequence consequence =
                 Consequence.of(family.get(), history.vehicle().valueMinor(), planned, workshop.costs());
-        OptionalLong exposure =
-                Exposure.rate(forecast, facts.firstRegistered(), evidence, workshop.wearModels(), consequence, planned);
+        Optional<Exposure> week = Exposure.ofAWeek(
+                forecast,
+                facts.firstRegistered(),
+                evidence,
+                workshop.wearModels(),
+                stake(workshop, consequence, planned));
         return new VehicleState(
                 history,
                 facts,
@@ -365,7 +372,8 @@ public class Forecasts {
                 usual.labour().minutes(),
                 planned,
                 Optional.of(consequence),
-                exposure,
+                usual.items(),
+                week,
                 aside,
                 callBack,
                 search);

@@ -3,6 +3,7 @@ package knollfield.app.due;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
@@ -20,7 +21,8 @@ import knollfield.core.risk.Exposure;
  * @param plannedMinutes labour of the job that would be done by the rules alone; zero without an engine family
  * @param plannedMinor what that job costs, minor units
  * @param consequence what a failure costs; empty without an engine family
- * @param exposurePerWeekMinor exposure of waiting seven days; empty where it is not known
+ * @param renewed codes of the items that job renews
+ * @param week exposure of waiting seven days; empty where it is not known
  * @param aside why it is not in today's list although its status stands
  * @param callBack a call was promised for today or earlier
  * @param search what the find box looks through, in small letters
@@ -33,7 +35,8 @@ public record VehicleState(
         int plannedMinutes,
         long plannedMinor,
         Optional<Consequence> consequence,
-        OptionalLong exposurePerWeekMinor,
+        Set<String> renewed,
+        Optional<Exposure> week,
         Optional<SetAside> aside,
         boolean callBack,
         Search search) {
@@ -62,10 +65,18 @@ public record VehicleState(
         return history.vehicle();
     }
 
+    /** Exposure of waiting seven days, whole minor units; empty where it is not known. */
+    public OptionalLong exposurePerWeekMinor() {
+        return week.isPresent() ? OptionalLong.of(week.get().minor()) : OptionalLong.empty();
+    }
+
+    /** What a day's waiting costs in fractions of a minor unit; zero where it is not known. */
+    public double exposurePerWeek() {
+        return week.map(Exposure::amountMinor).orElse(0.0);
+    }
+
     /** Exposure of the next seven days for each hour of that job, minor units; empty where it is not known. */
     public Optional<Double> exposurePerHour() {
-        return exposurePerWeekMinor.isPresent() && plannedMinutes > 0
-                ? Optional.of(Exposure.perHour(exposurePerWeekMinor.getAsLong(), plannedMinutes))
-                : Optional.empty();
+        return week.filter(w -> plannedMinutes > 0).map(w -> Exposure.perHour(w.amountMinor(), plannedMinutes));
     }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import knollfield.core.due.DelayTime;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.estimate.EstimateRates;
@@ -16,6 +17,7 @@ import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.plan.Shop;
 import knollfield.core.risk.Exposure;
+import knollfield.core.risk.RiskAssumptions;
 import knollfield.core.risk.WearModel;
 import knollfield.core.risk.WearModels;
 
@@ -35,6 +37,13 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String SLAP_DAYS = "found.slapStopDays";
     private static final String WEAR_SHARE = "wear.share.";
     private static final String WEAR_SHAPE = "wear.shape.";
+    private static final String DRIVE_SHARE = "risk.share.drive";
+    private static final String TENSIONER_SHARE = "risk.share.tensioner";
+    private static final String IDLER_SHARE = "risk.share.idler";
+    private static final String PUMP_SHARE = "risk.share.pump";
+    private static final String DELAY = "risk.delay.";
+    private static final String ORIGINAL = "risk.stillOriginal";
+    private static final String STARTED = "risk.startedPerWeek";
     private static final String CLASS_MEAN = "class.mean.";
     private static final String CLASS_SPREAD = "class.spread.";
     private static final String TAX = "estimate.tax";
@@ -169,6 +178,7 @@ public record Assumptions(Map<String, Double> changed) {
                 false));
         all.add(new Assumption(
                 CONSENT_DAYS, "Planning", "An owner who has an estimate answers within", "days", 1, 0, 60, true));
+        risk(all);
         for (ItemKind kind : Exposure.kinds()) {
             String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
             all.add(new Assumption(
@@ -191,6 +201,45 @@ public record Assumptions(Map<String, Double> changed) {
                     false));
         }
         return all;
+    }
+
+    private static void risk(List<Assumption> all) {
+        RiskAssumptions risk = RiskAssumptions.defaults();
+        String failures = "What lets a drive fail";
+        all.add(new Assumption(
+                DRIVE_SHARE, failures, "Belt or chain itself", "share", risk.driveShare(), 0.01, 1, false));
+        all.add(new Assumption(TENSIONER_SHARE, failures, "Tensioner", "share", risk.tensionerShare(), 0, 1, false));
+        all.add(new Assumption(IDLER_SHARE, failures, "Idlers and guides", "share", risk.idlerShare(), 0, 1, false));
+        all.add(new Assumption(PUMP_SHARE, failures, "A pump the drive turns", "share", risk.pumpShare(), 0, 1, false));
+        for (DelayTime delay : DelayTime.values()) {
+            all.add(new Assumption(
+                    DELAY + delay,
+                    "From what is seen to its failure",
+                    sentence(delay.words()) + ", on average",
+                    "years in use",
+                    delay.years(),
+                    0.05,
+                    20,
+                    false));
+        }
+        all.add(new Assumption(
+                ORIGINAL,
+                "History unknown",
+                "A part still original for each limit it has outlived beyond the first",
+                "chance",
+                risk.stillOriginal(),
+                0,
+                1,
+                false));
+        all.add(new Assumption(
+                STARTED,
+                "Must not run",
+                "Somebody starts it all the same in a week",
+                "chance",
+                risk.startedPerWeek(),
+                0,
+                1,
+                false));
     }
 
     private static String sentence(String words) {
@@ -235,7 +284,24 @@ public record Assumptions(Map<String, Double> changed) {
                 byKind.put(kind, new WearModel(share.orElse(usual.shareFailedAtLimits()), shape.orElse(usual.shape())));
             }
         }
-        return new WearModels(usual, byKind);
+        return new WearModels(usual, byKind, risk());
+    }
+
+    /** What the chance of a failure is reckoned with beside wear. */
+    private RiskAssumptions risk() {
+        RiskAssumptions usual = RiskAssumptions.defaults();
+        Map<DelayTime, Double> delays = new EnumMap<>(DelayTime.class);
+        for (DelayTime delay : DelayTime.values()) {
+            value(DELAY + delay).ifPresent(years -> delays.put(delay, years));
+        }
+        return new RiskAssumptions(
+                value(DRIVE_SHARE).orElse(usual.driveShare()),
+                value(TENSIONER_SHARE).orElse(usual.tensionerShare()),
+                value(IDLER_SHARE).orElse(usual.idlerShare()),
+                value(PUMP_SHARE).orElse(usual.pumpShare()),
+                delays,
+                value(ORIGINAL).orElse(usual.stillOriginal()),
+                value(STARTED).orElse(usual.startedPerWeek()));
     }
 
     /** What estimates are made by. */

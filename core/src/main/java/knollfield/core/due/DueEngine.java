@@ -94,7 +94,7 @@ public final class DueEngine {
         ItemForecast deciding = drive.orElseThrow();
         Optional<LocalDate> actBy = deciding.actBy();
         for (ItemForecast i : items) {
-            if (i == drive.get() || !callsForAction(i)) {
+            if (i == drive.get() || !callsForAction(i) || !(i.item().takesTheDrive() || judge.isFoundOn(i.item()))) {
                 continue;
             }
             if (decidesBefore(i, deciding)) {
@@ -457,6 +457,13 @@ public final class DueEngine {
                                     .isPresent()
                     ? e.item().get().equals(item.code()) || (item.kind().isTheDrive() && stopsOrCalls(e))
                     : item.kind().isTheDrive();
+        }
+
+        /** Something was found on it that moves a date. */
+        boolean isFoundOn(Item item) {
+            return findings.stream()
+                    .anyMatch(f -> names(f.evidence(), item)
+                            && (status(f).isPresent() || f.call() == FindingEffect.Call.ACT_SOON));
         }
 
         /** What is found on a tensioner or a pump that the belt turns calls for the whole job. */

@@ -1,6 +1,7 @@
 package knollfield.core.due;
 
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import knollfield.core.engine.ItemKind;
 
@@ -180,6 +181,29 @@ public enum EvidenceKind {
                     CHAIN_RATTLE,
                     CORRELATION_CODE,
                     INSPECTED_GOOD -> false;
+        };
+    }
+
+    /** How long it still holds from the day it was found; empty where nothing is assumed. */
+    public Optional<DelayTime> delay() {
+        return switch (this) {
+            case FRAYED_EDGE, BEARING -> Optional.of(DelayTime.FRAYED_OR_RUMBLING);
+            case OIL_TOP, OIL_BOTTOM, COOLANT_TRACE, SWOLLEN -> Optional.of(DelayTime.SOAKED);
+            case CRACKS -> Optional.of(DelayTime.CRACKED);
+            case CHAIN_RATTLE -> Optional.of(DelayTime.RATTLING);
+            case BELT_FAILED,
+                    GUIDE_BROKEN,
+                    WHINE,
+                    SLAP,
+                    CORRELATION_CODE,
+                    DAMPER_LOOSE,
+                    DAMPER_CRACKED,
+                    MOUNT_TORN,
+                    ACCESSORY_TENSIONER_WORN,
+                    PIPE_BRITTLE,
+                    OUT_OF_TIME,
+                    CLEARANCE_OUT,
+                    INSPECTED_GOOD -> Optional.empty();
         };
     }
 

@@ -10,7 +10,8 @@ import knollfield.core.units.Years;
 /**
  * When a vehicle's timing drive is due, and why.
  *
- * @param status the worst of its items; an unknown history counts for the belt or chain itself only
+ * @param status the worst of the items whose failure takes the drive with it, and of what was found; an unknown history
+ *     counts for the belt or chain itself only
  * @param actBy earliest over its items
  * @param deciding the item that decides, or the drive where none calls for anything; empty without a book
  * @param projection of the odometer, without idling

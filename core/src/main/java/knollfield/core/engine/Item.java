@@ -29,6 +29,11 @@ public record Item(
         accessSteps = List.copyOf(accessSteps);
     }
 
+    /** True where its failure takes the timing drive with it; a pump that the drive does not turn is none of them. */
+    public boolean takesTheDrive() {
+        return kind.carriesTheDrive() && halfOf.isEmpty() && (kind != ItemKind.WATER_PUMP || drivenByTimingDrive);
+    }
+
     /** This item as another part. */
     public Item with(Part other) {
         return with(other, schedule);

@@ -15,15 +15,39 @@ import java.util.Optional;
 public record AgeReplacement(double age, double costPerUnit) {
 
     /** Panels of the integration rule; eight points in each. */
-    private static final int PANELS = 64;
+    private static final int PANELS = 16;
+
+    private static final int MOST_STEPS = 200;
 
     // abscissae and weights of the 8-point Gauss-Legendre rule (Abramowitz and Stegun, table 25.4)
     private static final double[] X = {0.1834346424956498, 0.5255324099163290, 0.7966664774136267, 0.9602898564975363};
     private static final double[] W = {0.3626837833783620, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763};
 
+    /** How something wears: cumulative hazard and hazard by age, both zero at age zero and growing. */
+    public interface Wear {
+        /** H(age). */
+        double cumulative(double age);
+
+        /** h(age) = dH/dage. */
+        double rate(double age);
+    }
+
+    /** A Weibull life. */
+    private record Weibull(double shape, double scale) implements Wear {
+        @Override
+        public double cumulative(double age) {
+            return Math.pow(age / scale, shape);
+        }
+
+        @Override
+        public double rate(double age) {
+            return shape / scale * Math.pow(age / scale, shape - 1);
+        }
+    }
+
     /**
-     * The best age; empty where there is none because wear does not grow (β ≤ 1) or a failure costs no more than the
-     * planned job.
+     * The best age of a Weibull life; empty where there is none because wear does not grow (β ≤ 1) or a failure costs no
+     * more than the planned job.
      *
      * @param shape β, above zero
      * @param scale η, above zero, in the unit wanted
@@ -31,60 +55,97 @@ public record AgeReplacement(double age, double costPerUnit) {
      * @param failure c_f, full cost of a failure, above zero
      */
     public static Optional<AgeReplacement> optimum(double shape, double scale, double planned, double failure) {
-        if (!(shape > 0) || !(scale > 0) || !(planned > 0) || !(failure > 0)) {
-            throw new IllegalArgumentException("shape (%s), scale (%s) and costs (%s, %s) must be above zero"
-                    .formatted(shape, scale, planned, failure));
+        if (!(shape > 0) || !(scale > 0)) {
+            throw new IllegalArgumentException("shape (%s) and scale (%s) must be above zero".formatted(shape, scale));
         }
+        check(planned, failure);
         if (shape <= 1 || failure <= planned) {
             return Optional.empty();
         }
-        // h(T)·∫R − F(T) rises from 0 without end for β > 1; the optimum is where it equals c_p/(c_f − c_p)
-        double wanted = planned / (failure - planned);
-        double low = 0;
-        double high = 1;
-        while (marginal(shape, high) < wanted) {
-            low = high;
-            high *= 2;
-        }
-        for (int i = 0; i < 80; i++) {
-            double middle = (low + high) / 2;
-            if (marginal(shape, middle) < wanted) {
-                low = middle;
-            } else {
-                high = middle;
+        Wear wear = new Weibull(shape, scale);
+        double within = scale;
+        while (marginal(wear, within) < planned / (failure - planned)) {
+            within *= 2;
+            if (Double.isInfinite(within)) {
+                return Optional.empty();
             }
         }
-        double t = (low + high) / 2;
-        return Optional.of(new AgeReplacement(t * scale, cost(shape, t, planned, failure) / scale));
+        return optimum(wear, planned, failure, within);
     }
 
-    /** C(T) for any T above zero, same units as {@link #optimum}. */
+    /**
+     * The best age of what wears as {@code wear} does, whose hazard grows; empty where it lies beyond {@code within} or a
+     * failure costs no more than the planned job.
+     *
+     * @param planned c_p, full cost of the planned job, above zero
+     * @param failure c_f, full cost of a failure, above zero
+     * @param within above zero, in the unit of the age
+     */
+    public static Optional<AgeReplacement> optimum(Wear wear, double planned, double failure, double within) {
+        check(planned, failure);
+        if (failure <= planned) {
+            return Optional.empty();
+        }
+        // h(T)·∫R − F(T) rises from 0 where hazard grows; the optimum is where it equals c_p/(c_f − c_p)
+        double wanted = planned / (failure - planned);
+        double low = 0;
+        double atLow = -wanted;
+        double high = within;
+        double atHigh = marginal(wear, high) - wanted;
+        if (!(atHigh >= 0)) {
+            return Optional.empty();
+        }
+        double age = high;
+        // Illinois: the false position, with the value of an end that stays halved
+        for (int i = 0; i < MOST_STEPS && high - low > 1e-12 * within; i++) {
+            age = high - atHigh * (high - low) / (atHigh - atLow);
+            double at = marginal(wear, age) - wanted;
+            if (Math.abs(at) <= 1e-13 * wanted) {
+                break;
+            }
+            if (at < 0) {
+                low = age;
+                atLow = at;
+                atHigh /= 2;
+            } else {
+                high = age;
+                atHigh = at;
+                atLow /= 2;
+            }
+        }
+        return Optional.of(new AgeReplacement(age, costPerUnit(wear, planned, failure, age)));
+    }
+
+    private static void check(double planned, double failure) {
+        if (!(planned > 0) || !(failure > 0)) {
+            throw new IllegalArgumentException("costs (%s, %s) must be above zero".formatted(planned, failure));
+        }
+    }
+
+    /** C(T) of a Weibull life for any T above zero, same units as {@link #optimum}. */
     public static double costPerUnit(double shape, double scale, double planned, double failure, double age) {
-        return cost(shape, age / scale, planned, failure) / scale;
+        return costPerUnit(new Weibull(shape, scale), planned, failure, age);
     }
 
-    private static double cost(double shape, double t, double planned, double failure) {
-        double survives = survival(shape, t);
-        return (planned * survives + failure * (1 - survives)) / life(shape, t);
+    /** C(T) for any T above zero. */
+    public static double costPerUnit(Wear wear, double planned, double failure, double age) {
+        double survives = Math.exp(-wear.cumulative(age));
+        return (planned * survives + failure * (1 - survives)) / life(wear, age);
     }
 
-    private static double marginal(double shape, double t) {
-        return shape * Math.pow(t, shape - 1) * life(shape, t) - (1 - survival(shape, t));
+    private static double marginal(Wear wear, double age) {
+        return wear.rate(age) * life(wear, age) + Math.expm1(-wear.cumulative(age));
     }
 
-    private static double survival(double shape, double t) {
-        return Math.exp(-Math.pow(t, shape));
-    }
-
-    /** ∫₀ᵗ exp(−u^β)du. */
-    private static double life(double shape, double t) {
-        double panel = t / PANELS;
+    /** ∫₀ᵃ exp(−H(u))du. */
+    private static double life(Wear wear, double age) {
+        double panel = age / PANELS;
         double sum = 0;
         for (int i = 0; i < PANELS; i++) {
             double middle = (i + 0.5) * panel;
             for (int k = 0; k < X.length; k++) {
                 double step = X[k] * panel / 2;
-                sum += W[k] * (survival(shape, middle - step) + survival(shape, middle + step));
+                sum += W[k] * (Math.exp(-wear.cumulative(middle - step)) + Math.exp(-wear.cumulative(middle + step)));
             }
         }
         return sum * panel / 2;

@@ -2,36 +2,34 @@ package knollfield.core.risk;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.OptionalLong;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
-import knollfield.core.due.FindingEffect;
 import knollfield.core.due.ItemForecast;
+import knollfield.core.due.Status;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Limit;
+import knollfield.core.units.Years;
 
 /**
  * What waiting may cost (rules.md section 4).
  *
  * @param chance that an item whose failure takes the drive with it fails between today and {@code until}, 0 to 1
  * @param atStakeMinor what a failure costs beyond the planned job, minor units, zero or more
+ * @param amountMinor of waiting until then, in minor units and fractions of them
+ * @param stopped it must not run: it costs its days off the road, and the chance that somebody starts it
  * @param parts the items it adds up from, the likeliest first
  */
-public record Exposure(LocalDate until, double chance, long atStakeMinor, List<Part> parts) {
+public record Exposure(
+        LocalDate until, double chance, long atStakeMinor, double amountMinor, boolean stopped, List<Part> parts) {
 
     /** Days over which the exposure rate is counted. */
     public static final int RATE_DAYS = 7;
-
-    /** Hazard factors of several findings multiply, at most to this. */
-    private static final int MAX_HAZARD_FACTOR = 10;
 
     /**
      * One item's share.
@@ -41,74 +39,87 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
      */
     public record Part(Item item, double chance, int hazardFactor) {}
 
+    /**
+     * What is at stake.
+     *
+     * @param plannedJobMinor what the planned job costs, minor units
+     * @param dayMinor a day without the vehicle, minor units
+     */
+    public record Stake(Consequence consequence, long plannedJobMinor, long dayMinor) {
+
+        /** What a failure costs beyond the planned job, minor units, zero or more. */
+        public long beyondTheJobMinor() {
+            return Math.max(0, consequence.likely() - plannedJobMinor);
+        }
+    }
+
     public Exposure {
         parts = List.copyOf(parts);
     }
 
-    /** Minor units. */
+    /** Whole minor units. */
     public long minor() {
-        return Math.round(chance * atStakeMinor);
+        return Math.round(amountMinor);
     }
 
     /**
-     * Exposure of waiting from the forecast's today to {@code until}. Empty where no item that carries the drive has
-     * limits, or where the drive itself is a chain without a renewal interval: then it is not known.
-     *
-     * <p>An item whose renewal nobody knows is taken to be as old as the vehicle. What has been found multiplies the
-     * growth of hazard of the items it was found on, from today on; of the drive where those have no limits.
+     * Exposure of waiting from the forecast's today to {@code until}, not before it. Empty where the hazard of the drive is
+     * not known ({@link DriveHazard#of}), unless it must not run: then what it costs is known.
      */
     public static Optional<Exposure> ofWaiting(
             VehicleForecast forecast,
             LocalDate firstRegistered,
             Collection<Evidence> evidence,
             WearModels wear,
-            Consequence consequence,
-            long plannedJobMinor,
+            Stake stake,
             LocalDate until) {
-        List<ItemForecast> carrying = new ArrayList<>(forecast.items().size());
-        for (ItemForecast item : forecast.items()) {
-            if (item.item().kind().carriesTheDrive() && item.limit().isPresent() && !item.inspection()) {
-                carrying.add(item);
-            }
-        }
-        // a pump's limits say nothing of a chain that has none
-        if (carrying.stream().noneMatch(c -> c.item().kind().isTheDrive())) {
-            return Optional.empty();
-        }
-        double hazard = 0;
-        List<Part> parts = new ArrayList<>(carrying.size());
-        for (ItemForecast item : carrying) {
-            ClockStart start = item.start().orElseGet(() -> ClockStart.atFirstRegistration(firstRegistered));
-            int factor = evidence.isEmpty() ? 1 : factor(item.item(), carrying, evidence);
-            WearModel model = wear.of(item.item().kind());
-            double then = cumulativeHazard(model, start, item.limit().get(), forecast, forecast.today());
-            double later = cumulativeHazard(model, start, item.limit().get(), forecast, until);
-            double grown = factor * Math.max(0, later - then);
-            hazard += grown;
-            parts.add(new Part(item.item(), -Math.expm1(-grown), factor));
-        }
-        parts.sort(Comparator.comparingDouble((Part p) -> -p.chance()));
-        long atStake = Math.max(0, consequence.likely() - plannedJobMinor);
-        return Optional.of(new Exposure(until, -Math.expm1(-hazard), atStake, parts));
+        Optional<DriveHazard> hazard = DriveHazard.of(forecast, firstRegistered, evidence, wear);
+        return forecast.status() == Status.STOP
+                ? Optional.of(stopped(forecast, hazard, wear.also(), stake, until))
+                : hazard.map(h -> {
+                    double chance = h.chance(until);
+                    long atStake = stake.beyondTheJobMinor();
+                    return new Exposure(until, chance, atStake, chance * atStake, false, h.parts(until));
+                });
     }
 
-    /** Exposure of the next seven days, minor units; empty where it is not known. */
-    public static OptionalLong rate(
+    /** Its days off the road and the chance that somebody starts it; never less than the same vehicle running. */
+    private static Exposure stopped(
+            VehicleForecast forecast,
+            Optional<DriveHazard> hazard,
+            RiskAssumptions assumed,
+            Stake stake,
+            LocalDate until) {
+        double days = Math.max(0, ChronoUnit.DAYS.between(forecast.today(), until));
+        double started = 1 - Math.pow(1 - assumed.startedPerWeek(), days / RATE_DAYS);
+        long atStake = stake.beyondTheJobMinor();
+        double standing = days * stake.dayMinor() + started * atStake;
+        double shortest = assumed.shortestDelayYears();
+        double running = hazard.map(h -> Math.max(h.chance(until), h.chanceAtLeast(until, shortest)))
+                .orElse(-Math.expm1(-days / Years.DAYS / shortest));
+        return new Exposure(
+                until,
+                started,
+                atStake,
+                Math.max(standing, running * atStake),
+                true,
+                hazard.map(h -> h.parts(until)).orElse(List.of()));
+    }
+
+    /** Exposure of the next seven days; empty where it is not known. */
+    public static Optional<Exposure> ofAWeek(
             VehicleForecast forecast,
             LocalDate firstRegistered,
             Collection<Evidence> evidence,
             WearModels wear,
-            Consequence consequence,
-            long plannedJobMinor) {
-        Optional<Exposure> week = ofWaiting(
+            Stake stake) {
+        return ofWaiting(
                 forecast,
                 firstRegistered,
                 evidence,
                 wear,
-                consequence,
-                plannedJobMinor,
+                stake,
                 forecast.today().plusDays(RATE_DAYS));
-        return week.isPresent() ? OptionalLong.of(week.get().minor()) : OptionalLong.empty();
     }
 
     /**
@@ -118,39 +129,19 @@ public record Exposure(LocalDate until, double chance, long atStakeMinor, List<P
      *
      * @param minutes of the planned job; below one counts as one
      */
-    public static double perHour(long rateMinor, int minutes) {
+    public static double perHour(double rateMinor, int minutes) {
         return rateMinor * 60.0 / Math.max(1, minutes);
     }
 
     /** By which findings multiply the growth of an item's hazard, 1 to 10. */
     public static int hazardFactor(Item item, VehicleForecast forecast, Collection<Evidence> evidence) {
+        if (evidence.isEmpty()) {
+            return 1;
+        }
         List<ItemForecast> limited = forecast.items().stream()
                 .filter(i -> i.limit().isPresent() && !i.inspection())
                 .toList();
-        return evidence.isEmpty() ? 1 : factor(item, limited, evidence);
-    }
-
-    private static int factor(Item item, List<ItemForecast> carrying, Collection<Evidence> evidence) {
-        List<Evidence> open = List.copyOf(evidence);
-        int factor = 1;
-        for (Evidence e : evidence) {
-            if (e.kind().hazardFactor() > 1 && !FindingEffect.isSetAside(e, open) && wears(e, item, carrying)) {
-                factor *= e.kind().hazardFactor();
-            }
-        }
-        return Math.min(MAX_HAZARD_FACTOR, factor);
-    }
-
-    private static boolean wears(Evidence e, Item item, List<ItemForecast> carrying) {
-        if (e.item().isPresent()
-                && carrying.stream()
-                        .anyMatch(c -> c.item().code().equals(e.item().get()))) {
-            return item.code().equals(e.item().get());
-        }
-        boolean named = !e.kind().wears().isEmpty()
-                && carrying.stream()
-                        .anyMatch(c -> e.kind().wears().contains(c.item().kind()));
-        return named ? e.kind().wears().contains(item.kind()) : item.kind().isTheDrive();
+        return DriveHazard.factor(item, limited, List.copyOf(evidence));
     }
 
     /** Cumulative hazard on {@code day} of an item whose clocks began at {@code start}, at the median odometer. */

@@ -78,7 +78,8 @@ class AgeReplacementTest {
     @Test
     void aVehicleThatUsesBothLimitsAlikeIsTheWeibullOfTheFractions() {
         // 20,000 km a year against 120,000 km, and 72 months: both limits after six years
-        EconomicInterval e = EconomicInterval.of(WearModel.defaults(), Limit.of(120_000, 72), 20_000, 64_000, 520_000);
+        EconomicInterval e = EconomicInterval.of(
+                FreshSet.at(20_000).with(WearModel.defaults(), 1, Limit.of(120_000, 72)), 64_000, 520_000);
         AgeReplacement inFractions = AgeReplacement.optimum(4, Math.pow(-Math.log1p(-0.02), -0.25), 64_000, 520_000)
                 .orElseThrow();
 
@@ -93,13 +94,17 @@ class AgeReplacementTest {
     @Test
     void whereThereIsNoIntervalTheReasonIsGiven() {
         WearModel wear = WearModel.defaults();
-        assertThat(EconomicInterval.of(new WearModel(0.02, 1), Limit.of(120_000, 72), 20_000, 64_000, 520_000)
+        assertThat(EconomicInterval.of(
+                                FreshSet.at(20_000).with(new WearModel(0.02, 1), 1, Limit.of(120_000, 72)),
+                                64_000,
+                                520_000)
                         .verdict())
                 .isEqualTo(EconomicInterval.Verdict.DOES_NOT_WEAR);
-        assertThat(EconomicInterval.of(wear, Limit.of(120_000, 72), 20_000, 64_000, 64_000)
+        assertThat(EconomicInterval.of(FreshSet.at(20_000).with(wear, 1, Limit.of(120_000, 72)), 64_000, 64_000)
                         .verdict())
                 .isEqualTo(EconomicInterval.Verdict.FAILURE_IS_CHEAP);
-        EconomicInterval still = EconomicInterval.of(wear, Limit.ofKm(120_000), 0, 64_000, 520_000);
+        EconomicInterval still =
+                EconomicInterval.of(FreshSet.at(0).with(wear, 1, Limit.ofKm(120_000)), 64_000, 520_000);
         assertThat(still.verdict()).isEqualTo(EconomicInterval.Verdict.STANDS_STILL);
         assertThat(still.years()).isEqualTo(Optional.empty());
     }

@@ -78,8 +78,7 @@ class RiskTest {
                         TODAY.minusYears(6),
                         evidence,
                         WearModels.all(WEAR),
-                        consequence,
-                        60_000,
+                        new Exposure.Stake(consequence, 60_000, 6_000),
                         until)
                 .orElseThrow()
                 .minor();
@@ -113,8 +112,7 @@ class RiskTest {
                         TODAY.minusYears(6),
                         List.of(),
                         WearModels.all(WEAR),
-                        new Consequence(1, 2, 3),
-                        0,
+                        new Exposure.Stake(new Consequence(1, 2, 3), 0, 0),
                         TODAY.plusDays(7)))
                 .isEmpty();
     }

@@ -1,0 +1,337 @@
+package knollfield.core.risk;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.DelayTime;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.FindingEffect;
+import knollfield.core.due.ItemForecast;
+import knollfield.core.due.VehicleForecast;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.Limit;
+import knollfield.core.units.Years;
+
+/**
+ * Hazard of one vehicle's timing drive, the sum over the items whose failure takes it with them (rules.md section 4).
+ *
+ * <p>An item whose history nobody knows may be the original or may have been renewed: what a running engine tells decides
+ * between the two (Bayes' rule), jointly for all of them. What was found adds a delay time to the wear.
+ */
+public final class DriveHazard {
+
+    /** Hazard factors of several findings multiply, at most to this. */
+    private static final int MAX_FACTOR = 10;
+
+    /** What shares in the failures of drives. */
+    private enum Sort {
+        DRIVE,
+        TENSIONER,
+        IDLER,
+        PUMP;
+
+        static Sort of(ItemKind kind) {
+            return switch (kind) {
+                case TIMING_BELT, TIMING_CHAIN -> DRIVE;
+                case TENSIONER -> TENSIONER;
+                case IDLER, GUIDE -> IDLER;
+                case WATER_PUMP -> PUMP;
+                default -> throw new IllegalArgumentException(kind + " does not take the drive with it");
+            };
+        }
+
+        double share(RiskAssumptions assumed) {
+            return switch (this) {
+                case DRIVE -> assumed.driveShare();
+                case TENSIONER -> assumed.tensionerShare();
+                case IDLER -> assumed.idlerShare();
+                case PUMP -> assumed.pumpShare();
+            };
+        }
+    }
+
+    /**
+     * One item.
+     *
+     * @param start where its clocks began; empty where nobody knows
+     * @param limit its own, or that of the belt where it has none; empty where the drive itself has none
+     * @param share of the drive's failures, 0 to 1
+     * @param factor by which findings multiply the growth of its hazard, 1 to 10
+     * @param delayYears the shortest mean delay of what was found on it; empty without one
+     */
+    private record Life(
+            Item item,
+            Optional<ClockStart> start,
+            Optional<Limit> limit,
+            WearModel wear,
+            double share,
+            int factor,
+            OptionalDouble delayYears) {
+
+        boolean isUnknown() {
+            return start.isEmpty() && limit.isPresent();
+        }
+    }
+
+    /**
+     * Items of unknown history together.
+     *
+     * @param original chance that they are the original ones
+     * @param renewedYears twice the earlier limit at this vehicle's use, years: the time over which a renewal is spread
+     */
+    private record Unknown(double original, double renewedYears) {}
+
+    private final VehicleForecast forecast;
+    private final ClockStart registration;
+    private final List<Life> lives;
+    private final Optional<Unknown> unknown;
+    private final double kmPerYear;
+
+    private DriveHazard(VehicleForecast forecast, LocalDate firstRegistered, List<Life> lives, double stillOriginal) {
+        this.forecast = forecast;
+        this.registration = ClockStart.atFirstRegistration(firstRegistered);
+        this.lives = List.copyOf(lives);
+        this.kmPerYear = forecast.projection().rate().kmPerYear() + forecast.idleKmPerYear();
+        this.unknown = lives.stream().anyMatch(Life::isUnknown) ? Optional.of(weigh(stillOriginal)) : Optional.empty();
+    }
+
+    /**
+     * Of a vehicle's forecast. Empty where the drive has no limit to wear by and nothing was found that tells of a delay:
+     * then it is not known.
+     */
+    public static Optional<DriveHazard> of(
+            VehicleForecast forecast, LocalDate firstRegistered, Collection<Evidence> evidence, WearModels wear) {
+        List<ItemForecast> taking = new ArrayList<>(forecast.items().size());
+        Optional<Limit> drive = Optional.empty();
+        for (ItemForecast i : forecast.items()) {
+            if (i.item().takesTheDrive()) {
+                taking.add(i);
+                if (i.item().kind().isTheDrive() && !i.inspection() && drive.isEmpty()) {
+                    drive = i.limit();
+                }
+            }
+        }
+        List<Evidence> open = List.copyOf(evidence);
+        Map<Sort, Integer> several = new EnumMap<>(Sort.class);
+        taking.forEach(i -> several.merge(Sort.of(i.item().kind()), 1, Integer::sum));
+        double all = 0;
+        for (Sort sort : several.keySet()) {
+            all += sort.share(wear.also());
+        }
+        List<Life> lives = new ArrayList<>(taking.size());
+        boolean delayed = false;
+        for (ItemForecast i : taking) {
+            Sort sort = Sort.of(i.item().kind());
+            OptionalDouble delay = delay(i.item(), taking, open, wear.also());
+            delayed |= delay.isPresent();
+            lives.add(new Life(
+                    i.item(),
+                    start(i, drive, forecast, firstRegistered),
+                    // a pump's limits say nothing of a chain that has none
+                    drive.isEmpty() || i.inspection() || i.limit().isEmpty() ? drive : i.limit(),
+                    wear.of(i.item().kind()),
+                    sort.share(wear.also()) / several.getOrDefault(sort, 1) / all,
+                    factor(i.item(), taking, open),
+                    delay));
+        }
+        return drive.isEmpty() && !delayed
+                ? Optional.empty()
+                : Optional.of(new DriveHazard(
+                        forecast, firstRegistered, lives, wear.also().stillOriginal()));
+    }
+
+    /** A part without limits of its own counts from first registration where that lies inside those of the belt. */
+    private static Optional<ClockStart> start(
+            ItemForecast item, Optional<Limit> drive, VehicleForecast forecast, LocalDate firstRegistered) {
+        if (item.start().isPresent() || (item.limit().isPresent() && !item.inspection()) || drive.isEmpty()) {
+            return item.start();
+        }
+        ClockStart registration = ClockStart.atFirstRegistration(firstRegistered);
+        Limit limit = drive.get();
+        boolean inside = limit.km().isEmpty()
+                || forecast.usedKm(registration, forecast.today()) < limit.km().getAsInt();
+        boolean young = limit.months().isEmpty()
+                || forecast.today()
+                        .isBefore(firstRegistered.plusMonths(limit.months().getAsInt()));
+        return inside && young ? Optional.of(registration) : Optional.empty();
+    }
+
+    /** Chance that the items nobody knows of are the original ones, 0 to 1; empty where all are known. */
+    public OptionalDouble stillOriginal() {
+        return unknown.isPresent() ? OptionalDouble.of(unknown.get().original()) : OptionalDouble.empty();
+    }
+
+    /** Chance that the drive fails between the forecast's today and {@code until}, 0 to 1. */
+    public double chance(LocalDate until) {
+        return chance(lives, until);
+    }
+
+    /** The same where whatever was found would hold on average no longer than {@code delayYears}, above zero. */
+    double chanceAtLeast(LocalDate until, double delayYears) {
+        double worn = 1 - chance(lives.stream().map(DriveHazard::withoutDelay).toList(), until);
+        return 1 - worn * Math.exp(-yearsInUse(until) / delayYears);
+    }
+
+    /** Those of its items that {@code renewed} names, as if renewed today, at this vehicle's use; no evidence, no trips. */
+    public FreshSet fresh(Set<String> renewed) {
+        FreshSet set = FreshSet.at(Math.max(0, kmPerYear));
+        for (Life life : lives) {
+            if (renewed.contains(life.item().code()) && life.limit().isPresent()) {
+                set = set.with(life.wear(), life.share(), life.limit().get());
+            }
+        }
+        return set;
+    }
+
+    /** Chance of each item by itself, the likeliest first. */
+    List<Exposure.Part> parts(LocalDate until) {
+        List<Exposure.Part> parts = new ArrayList<>(lives.size());
+        for (Life life : lives) {
+            parts.add(new Exposure.Part(life.item(), chance(List.of(life), until), life.factor()));
+        }
+        parts.sort(java.util.Comparator.comparingDouble((Exposure.Part p) -> -p.chance()));
+        return parts;
+    }
+
+    private static Life withoutDelay(Life life) {
+        return new Life(
+                life.item(),
+                life.start(),
+                life.limit(),
+                life.wear(),
+                life.share(),
+                life.factor(),
+                OptionalDouble.empty());
+    }
+
+    private double chance(List<Life> of, LocalDate until) {
+        double grown = 0;
+        double asOriginal = 0;
+        double asRenewed = 0;
+        double years = Math.max(0, Years.between(forecast.today(), until));
+        for (Life life : of) {
+            if (life.delayYears().isPresent()) {
+                grown += yearsInUse(until) / life.delayYears().getAsDouble();
+            }
+            if (life.limit().isEmpty()) {
+                continue;
+            }
+            Limit limit = life.limit().get();
+            if (life.start().isPresent()) {
+                grown +=
+                        life.factor() * life.share() * growth(life, life.start().get(), until);
+            } else {
+                double span = unknown.orElseThrow().renewedYears();
+                asOriginal += life.factor() * life.share() * growth(life, registration, until);
+                asRenewed += life.factor() * life.share() * years * fresh(life.wear(), limit, span) / span;
+            }
+        }
+        double fromUnknown = unknown.map(u -> u.original()).orElse(0.0);
+        double failed = -fromUnknown * Math.expm1(-asOriginal) - (1 - fromUnknown) * Math.expm1(-asRenewed);
+        return 1 - Math.exp(-grown) * (1 - failed);
+    }
+
+    private double growth(Life life, ClockStart start, LocalDate until) {
+        Limit limit = life.limit().orElseThrow();
+        double then = Exposure.cumulativeHazard(life.wear(), start, limit, forecast, forecast.today());
+        double later = Exposure.cumulativeHazard(life.wear(), start, limit, forecast, until);
+        return Math.max(0, later - then);
+    }
+
+    /** Years of use, not of standing, from today to {@code until}. */
+    private double yearsInUse(LocalDate until) {
+        return Math.max(
+                0,
+                Years.between(
+                        forecast.projection().running(forecast.today()),
+                        forecast.projection().running(until)));
+    }
+
+    /** H(u), u years after a renewal at this vehicle's use. */
+    private double fresh(WearModel wear, Limit limit, double years) {
+        return wear.cumulativeHazard(
+                limit.km().isPresent()
+                        ? OptionalDouble.of(kmPerYear * years / limit.km().getAsInt())
+                        : OptionalDouble.empty(),
+                limit.months().isPresent()
+                        ? OptionalDouble.of(12 * years / limit.months().getAsInt())
+                        : OptionalDouble.empty());
+    }
+
+    private Unknown weigh(double stillOriginal) {
+        double lived = 0;
+        double used = 0;
+        double interval = Double.POSITIVE_INFINITY;
+        LocalDate today = forecast.today();
+        for (Life life : lives) {
+            if (!life.isUnknown()) {
+                continue;
+            }
+            Limit limit = life.limit().orElseThrow();
+            lived += life.share() * Exposure.cumulativeHazard(life.wear(), registration, limit, forecast, today);
+            if (limit.km().isPresent()) {
+                used = Math.max(
+                        used, forecast.usedKm(registration, today) / limit.km().getAsInt());
+                interval = Math.min(interval, limit.km().getAsInt() / kmPerYear);
+            }
+            if (limit.months().isPresent()) {
+                int months = limit.months().getAsInt();
+                double span = ChronoUnit.DAYS.between(
+                        registration.date(), registration.date().plusMonths(months));
+                used = Math.max(used, ChronoUnit.DAYS.between(registration.date(), today) / span);
+                interval = Math.min(interval, months / 12.0);
+            }
+        }
+        double prior = Math.pow(stillOriginal, Math.max(0, used - 1));
+        double alive = prior * Math.exp(-lived);
+        double together = alive + 1 - prior;
+        // a vehicle that does not move and has no age limit would be renewed never
+        double span = Double.isInfinite(interval) ? 2 * 60 : 2 * interval;
+        return new Unknown(together > 0 ? alive / together : 0, span);
+    }
+
+    /** By which findings multiply the growth of an item's hazard, 1 to 10. */
+    static int factor(Item item, List<ItemForecast> taking, List<Evidence> open) {
+        int factor = 1;
+        for (Evidence e : open) {
+            if (e.kind().hazardFactor() > 1 && !FindingEffect.isSetAside(e, open) && wears(e, item, taking)) {
+                factor *= e.kind().hazardFactor();
+            }
+        }
+        return Math.min(MAX_FACTOR, factor);
+    }
+
+    private static OptionalDouble delay(
+            Item item, List<ItemForecast> taking, List<Evidence> open, RiskAssumptions assumed) {
+        OptionalDouble shortest = OptionalDouble.empty();
+        for (Evidence e : open) {
+            Optional<DelayTime> delay = e.kind().delay();
+            if (delay.isPresent() && !FindingEffect.isSetAside(e, open) && wears(e, item, taking)) {
+                double years = assumed.years(delay.get());
+                shortest = OptionalDouble.of(Math.min(years, shortest.orElse(Double.POSITIVE_INFINITY)));
+            }
+        }
+        return shortest;
+    }
+
+    /** What was found on an item wears it; else the kinds it speaks of; else belt or chain. */
+    private static boolean wears(Evidence e, Item item, List<ItemForecast> taking) {
+        if (e.item().isPresent()
+                && taking.stream().anyMatch(c -> c.item().code().equals(e.item().get()))) {
+            return item.code().equals(e.item().get());
+        }
+        boolean named = !e.kind().wears().isEmpty()
+                && taking.stream()
+                        .anyMatch(c -> e.kind().wears().contains(c.item().kind()));
+        return named ? e.kind().wears().contains(item.kind()) : item.kind().isTheDrive();
+    }
+}
