@@ -52,6 +52,7 @@ export const deskRow = (vehicleId: number, more: Partial<Schemas['DeskRow']> = {
   drive: 'BELT' as const,
   interference: 'YES' as const,
   status: 'OVERDUE' as const,
+  statusWords: 'Overdue',
   note: 'limit 9 days ago',
   life: { binding: 'AGE' as const },
   nextStep: 'RING' as const,
@@ -79,8 +80,14 @@ export function deskView(
       status,
       words: status.charAt(0) + status.slice(1).toLowerCase(),
       count: listed[status] ?? 0,
-      listed: listed[status] ?? 0,
     })),
+    sections: statuses
+      .filter((status) => listed[status])
+      .map((status) => ({
+        status,
+        words: status.charAt(0) + status.slice(1).toLowerCase(),
+        listed: listed[status] ?? 0,
+      })),
     rows,
     nextActByVehicles: 0,
     ...more,

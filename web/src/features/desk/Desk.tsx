@@ -65,6 +65,7 @@ export default function Desk() {
     if (path) navigate(path);
     else if (me.desk) setForm('call');
   };
+  const only = (what: DeskParams['only']) => set('only', filter.only === what ? undefined : what);
   const narrowed = filterText(params) !== '';
   const view = desk.data;
   const needing = (view?.groups ?? [])
@@ -83,12 +84,16 @@ export default function Desk() {
           </h1>
           {view !== undefined && view.callBacks > 0 && (
             <span className="hint">
-              {view.callBacks} {view.callBacks === 1 ? 'call' : 'calls'} promised for today
+              <button className="link" onClick={() => only('CALLS')}>
+                {view.callBacks} {view.callBacks === 1 ? 'call' : 'calls'} promised for today
+              </button>
             </span>
           )}
           {view !== undefined && view.rechecks > 0 && (
             <span className="hint">
-              {view.rechecks} {view.rechecks === 1 ? 'recheck' : 'rechecks'} due
+              <button className="link" onClick={() => only('RECHECKS')}>
+                {view.rechecks} {view.rechecks === 1 ? 'recheck' : 'rechecks'} due
+              </button>
             </span>
           )}
           <span className="grow" />

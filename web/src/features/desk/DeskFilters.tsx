@@ -6,6 +6,7 @@ const ORDERS: { value: Order; label: string }[] = [
   { value: 'EXPOSURE', label: 'by exposure' },
   { value: 'PER_HOUR', label: 'by exposure per hour of work' },
   { value: 'ACT_BY', label: 'by act-by date' },
+  { value: 'STATUS', label: 'by status' },
 ];
 const WITHIN = [0, 14, 30, 60, 90, 180, 365];
 const INTERFERENCE = [

@@ -17,15 +17,15 @@ const HEAD = 25;
 /** Rows on paper at most; a longer list is better taken as CSV. */
 export const PRINTED = 400;
 
-/** Where the list's rows and headings stand: a heading before the first row of each status. */
-type Place = { head: Schemas['Group'] } | { row: number };
+/** Where the list's rows and headings stand: a heading before the first row of each section. */
+type Place = { head: Schemas['Section'] } | { row: number };
 
-function placesOf(groups: Schemas['Group'][]): Place[] {
+function placesOf(sections: Schemas['Section'][]): Place[] {
   const places: Place[] = [];
   let row = 0;
-  for (const group of groups) {
-    if (group.listed > 0) places.push({ head: group });
-    for (let i = 0; i < group.listed; i++) places.push({ row: row++ });
+  for (const section of sections) {
+    places.push({ head: section });
+    for (let i = 0; i < section.listed; i++) places.push({ row: row++ });
   }
   return places;
 }
@@ -53,7 +53,7 @@ export function DeskRows({
 }) {
   const me = useMe();
   const scroller = useRef<HTMLDivElement>(null);
-  const places = useMemo(() => placesOf(first.groups), [first.groups]);
+  const places = useMemo(() => placesOf(first.sections), [first.sections]);
   const [printing, setPrinting] = useState(false);
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing is compiled here, so nothing goes stale
   const virtual = useVirtualizer({
@@ -98,7 +98,7 @@ export function DeskRows({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [selected]);
   const draw = (place: Place) => {
-    if ('head' in place) return <GroupHead group={place.head} />;
+    if ('head' in place) return <SectionHead section={place.head} />;
     const row = rows.get(place.row);
     return row ? (
       <DeskRow
@@ -126,38 +126,56 @@ export function DeskRows({
     );
   }
   return (
-    <div
-      className="rows"
-      ref={scroller}
-      tabIndex={0}
-      role="region"
-      aria-label="List, walk with the arrow keys"
-    >
-      <div className="rows-sheet" style={{ height: virtual.getTotalSize() }}>
-        {items.map((item) => {
-          const place = places[item.index];
-          return (
-            place && (
-              <div
-                key={item.key}
-                className="placed"
-                style={{ transform: `translateY(${item.start}px)` }}
-              >
-                {draw(place)}
-              </div>
-            )
-          );
-        })}
+    <>
+      <RowHeads />
+      <div
+        className="rows"
+        ref={scroller}
+        tabIndex={0}
+        role="region"
+        aria-label="List, walk with the arrow keys"
+      >
+        <div className="rows-sheet" style={{ height: virtual.getTotalSize() }}>
+          {items.map((item) => {
+            const place = places[item.index];
+            return (
+              place && (
+                <div
+                  key={item.key}
+                  className="placed"
+                  style={{ transform: `translateY(${item.start}px)` }}
+                >
+                  {draw(place)}
+                </div>
+              )
+            );
+          })}
+        </div>
       </div>
+    </>
+  );
+}
+
+/** What stands in which column. */
+function RowHeads() {
+  return (
+    <div className="row-heads">
+      <div className="who">Vehicle</div>
+      <div />
+      <div>Engine and status</div>
+      <div>Share of its limits used</div>
+      <div>Act by</div>
+      <div className="money">Exposure</div>
+      <div className="next">Next step</div>
     </div>
   );
 }
 
-function GroupHead({ group }: { group: Schemas['Group'] }) {
+function SectionHead({ section }: { section: Schemas['Section'] }) {
   return (
     <h2 className="group-head">
-      <StatusSwatch status={group.status} /> {group.words}{' '}
-      <span className="count">{formatNumber(group.listed)}</span>
+      {section.status && <StatusSwatch status={section.status} />} {section.words}{' '}
+      <span className="count">{formatNumber(section.listed)}</span>
     </h2>
   );
 }
@@ -193,8 +211,11 @@ function DeskRow({
       <InterferenceMark value={row.interference} />
       <div className="what">
         <span>{row.makeModel}</span>
-        <span className="second">
-          {driveWords(row.drive)}
+        <span
+          className="second standing"
+          title={`${row.statusWords}, ${driveWords(row.drive)}${row.state ? `, ${row.state}` : ''}`}
+        >
+          <StatusSwatch status={row.status} /> {row.statusWords}, {driveWords(row.drive)}
           {row.state && `, ${row.state}`}
         </span>
       </div>

@@ -27,6 +27,7 @@ export const FILTERS = [
   'state',
   'q',
   'aside',
+  'only',
   'order',
 ] as const;
 
@@ -45,6 +46,7 @@ export function filterOf(params: URLSearchParams): DeskParams {
     state: many<NonNullable<DeskParams['state']>[number]>('state'),
     q: text('q'),
     aside: params.get('aside') === 'true' || undefined,
+    only: text('only') as DeskParams['only'],
     order: text('order') as Order | undefined,
   };
 }

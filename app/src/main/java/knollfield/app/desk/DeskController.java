@@ -37,6 +37,7 @@ import knollfield.core.due.JobStage;
 import knollfield.core.due.NextStep;
 import knollfield.core.due.Standing;
 import knollfield.core.due.Status;
+import knollfield.core.due.Urgency;
 import knollfield.core.due.UseState;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
@@ -118,6 +119,7 @@ class DeskController {
             @Nullable Drive drive,
             @Nullable Interference interference,
             Status status,
+            String statusWords,
             @Nullable LocalDate actBy,
             String note,
             @Nullable Long exposurePerWeekMinor,
@@ -134,9 +136,16 @@ class DeskController {
 
     /**
      * @param count vehicles of this status that the filter lets through
-     * @param listed how many of the list's rows are of this status; rows stand in the order of the groups
      */
-    record Group(Status status, String words, int count, int listed) {}
+    record Group(Status status, String words, int count) {}
+
+    /**
+     * What stands together in the list; rows stand in the order of the sections.
+     *
+     * @param status where all of it is of one
+     * @param listed how many rows
+     */
+    record Section(String words, @Nullable Status status, int listed) {}
 
     /** Vehicles that the last turn of the day, or a changed assumption, moved. */
     /** @param why what moved them, in words */
@@ -155,6 +164,7 @@ class DeskController {
             int callBacks,
             int rechecks,
             List<Group> groups,
+            List<Section> sections,
             List<DeskRow> rows,
             @Nullable LocalDate nextActBy,
             int nextActByVehicles,
@@ -169,16 +179,18 @@ class DeskController {
      *
      * @param status only these; none given: all but clear
      * @param aside only the vehicles that are set aside
+     * @param only those with a call promised for today, or a recheck due
      */
     @GetMapping("/desk")
     DeskView desk(
             @ParameterObject VehicleQuery query,
             @RequestParam(required = false) @Nullable Set<Status> status,
             @RequestParam(required = false, defaultValue = "false") boolean aside,
+            @RequestParam(required = false, defaultValue = "ALL") DeskList.Only only,
             @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order,
             @RequestParam(required = false, defaultValue = "0") int offset,
             @RequestParam(required = false, defaultValue = "100") int limit) {
-        DeskList.Chosen chosen = choose(query, status, aside, order);
+        DeskList.Chosen chosen = choose(query, status, aside, only, order);
         Map<Long, Job> open = openJobs();
         Optional<Map.Entry<LocalDate, Integer>> next =
                 chosen.next().entrySet().stream().findFirst();
@@ -191,12 +203,9 @@ class DeskController {
                 chosen.callBacks(),
                 chosen.rechecksDue(),
                 Arrays.stream(Status.values())
-                        .map(s -> new Group(
-                                s,
-                                s.words(),
-                                chosen.counts().getOrDefault(s, 0),
-                                chosen.listedCounts().getOrDefault(s, 0)))
+                        .map(s -> new Group(s, s.words(), chosen.counts().getOrDefault(s, 0)))
                         .toList(),
+                sections(chosen),
                 chosen.listed().stream()
                         .skip(Math.max(0, offset))
                         .limit(Math.min(Math.max(0, limit), MAX_PAGE))
@@ -218,10 +227,11 @@ class DeskController {
             @ParameterObject VehicleQuery query,
             @RequestParam(required = false) @Nullable Set<Status> status,
             @RequestParam(required = false, defaultValue = "false") boolean aside,
+            @RequestParam(required = false, defaultValue = "ALL") DeskList.Only only,
             @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order) {
         Workshop workshop = settings.get();
         Map<Long, Job> open = openJobs();
-        DeskList.Chosen chosen = choose(query, status, aside, order);
+        DeskList.Chosen chosen = choose(query, status, aside, only, order);
         String text = DeskCsv.write(
                 chosen.listed().stream()
                         .map(s -> row(s, open, chosen.rechecks()))
@@ -290,9 +300,30 @@ class DeskController {
     }
 
     private DeskList.Chosen choose(
-            VehicleQuery query, @Nullable Set<Status> status, boolean aside, DeskList.Order order) {
+            VehicleQuery query, @Nullable Set<Status> status, boolean aside, DeskList.Only only, DeskList.Order order) {
         return list.choose(
-                current.get(), query.filter(), Optional.ofNullable(status).orElse(Set.of()), aside, order);
+                current.get(), query.filter(), Optional.ofNullable(status).orElse(Set.of()), aside, only, order);
+    }
+
+    private static List<Section> sections(DeskList.Chosen chosen) {
+        Map<Status, Integer> listed = chosen.listedCounts();
+        if (chosen.order() == DeskList.Order.STATUS) {
+            return Arrays.stream(Status.values())
+                    .filter(listed::containsKey)
+                    .map(s -> new Section(s.words(), s, listed.getOrDefault(s, 0)))
+                    .toList();
+        }
+        return Arrays.stream(Urgency.values())
+                .map(u -> {
+                    List<Status> of = Arrays.stream(Status.values())
+                            .filter(s -> Urgency.of(s) == u)
+                            .toList();
+                    int rows =
+                            of.stream().mapToInt(s -> listed.getOrDefault(s, 0)).sum();
+                    return new Section(u.words(), of.size() == 1 ? of.get(0) : null, rows);
+                })
+                .filter(s -> s.listed() > 0)
+                .toList();
     }
 
     private List<Forecasts.Move> visible(List<Forecasts.Move> moves) {
@@ -329,6 +360,7 @@ class DeskController {
                 state.family().map(EngineFamily::drive).orElse(null),
                 state.family().map(EngineFamily::interference).orElse(null),
                 state.forecast().status(),
+                state.forecast().statusWords(),
                 state.forecast().actBy().orElse(null),
                 note(state, open),
                 state.exposurePerWeekMinor().isPresent()

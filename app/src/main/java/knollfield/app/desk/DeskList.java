@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.Kept;
@@ -18,6 +19,8 @@ import knollfield.app.security.Person;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.VehicleService.View;
 import knollfield.core.due.Status;
+import knollfield.core.due.Urgency;
+import knollfield.core.risk.DeskOrder;
 import org.springframework.stereotype.Service;
 
 /** Which vehicles need a decision today, in which order. */
@@ -40,17 +43,27 @@ class DeskList {
             VehicleFilter filter,
             Set<Status> statuses,
             boolean aside,
+            Only only,
             Order order,
             Map<Long, String> rechecks) {}
 
-    /** In which order vehicles of one status stand. */
+    /** In which order vehicles stand. */
     enum Order {
-        /** By what a week of waiting may cost. */
+        /** By urgency, then by what a week of waiting may cost. */
         EXPOSURE,
-        /** By what a week of waiting may cost for each hour of the job (W. E. Smith, 1956). */
+        /** By urgency, then by what a week of waiting may cost for each hour of the job (W. E. Smith, 1956). */
         PER_HOUR,
-        /** By act-by date. */
-        ACT_BY
+        /** By urgency, then by act-by date. */
+        ACT_BY,
+        /** By status, then by what a week of waiting may cost. */
+        STATUS
+    }
+
+    /** Of the list only those with a promise to be kept today. */
+    enum Only {
+        ALL,
+        CALLS,
+        RECHECKS
     }
 
     /**
@@ -58,6 +71,7 @@ class DeskList {
      *
      * @param listed every vehicle of the list, in order
      * @param listedCounts by status, over the list
+     * @param order in which it stands
      * @param counts by status, over the vehicles the filter lets through and that are not set aside
      * @param aside set aside by their owners' wish
      * @param callBacks whose owner was promised a call for today
@@ -69,6 +83,7 @@ class DeskList {
     record Chosen(
             List<VehicleState> listed,
             Map<Status, Integer> listedCounts,
+            Order order,
             Map<Status, Integer> counts,
             int aside,
             int callBacks,
@@ -81,11 +96,11 @@ class DeskList {
      * @param statuses only these; empty: all but clear, and callbacks and rechecks whatever their status; with words to find, all
      * @param aside the vehicles that are set aside, in place of the others
      */
-    Chosen choose(Person person, VehicleFilter filter, Set<Status> statuses, boolean aside, Order order) {
+    Chosen choose(Person person, VehicleFilter filter, Set<Status> statuses, boolean aside, Only only, Order order) {
         List<VehicleState> all = forecasts.worstFirst();
         return kept.get(
                 all,
-                new Question(View.of(person), filter, Set.copyOf(statuses), aside, order, aftercare.dueToday()),
+                new Question(View.of(person), filter, Set.copyOf(statuses), aside, only, order, aftercare.dueToday()),
                 q -> choose(all, q));
     }
 
@@ -126,7 +141,12 @@ class DeskList {
                     || (statuses.isEmpty()
                             ? status != Status.CLEAR || s.callBack() || recheck
                             : statuses.contains(status));
-            if (asked) {
+            boolean among = switch (q.only()) {
+                case ALL -> asked;
+                case CALLS -> s.callBack();
+                case RECHECKS -> recheck;
+            };
+            if (among) {
                 listed.add(s);
                 listedCounts.merge(status, 1, Integer::sum);
             }
@@ -137,6 +157,7 @@ class DeskList {
         return new Chosen(
                 Collections.unmodifiableList(listed),
                 Collections.unmodifiableMap(listedCounts),
+                q.order(),
                 Collections.unmodifiableMap(counts),
                 asideCount,
                 callBacks,
@@ -149,11 +170,16 @@ class DeskList {
     }
 
     private static Comparator<VehicleState> comparator(Order order) {
-        Comparator<VehicleState> within = order == Order.PER_HOUR
-                ? Comparator.comparingDouble(s -> -s.exposurePerHour().orElse(0.0))
-                : Comparator.comparing(s -> s.forecast().actBy().orElse(LocalDate.MAX));
-        return Comparator.comparing((VehicleState s) -> s.forecast().status())
-                .thenComparing(within)
-                .thenComparing(Forecasts.WORST_FIRST);
+        Comparator<VehicleState> first = switch (order) {
+            case EXPOSURE, STATUS -> Comparator.comparing(s -> s.forecast().status());
+            case PER_HOUR ->
+                Comparator.<VehicleState, DeskOrder.Waiting>comparing(
+                        Function.identity(),
+                        DeskOrder.by(w -> -((VehicleState) w).exposurePerHour().orElse(0.0)));
+            case ACT_BY ->
+                Comparator.comparing((VehicleState s) -> Urgency.of(s.forecast().status()))
+                        .thenComparing(s -> s.forecast().actBy().orElse(LocalDate.MAX));
+        };
+        return first.thenComparing(Forecasts.WORST_FIRST);
     }
 }

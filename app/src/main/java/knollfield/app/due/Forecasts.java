@@ -36,6 +36,7 @@ import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.risk.Consequence;
+import knollfield.core.risk.DeskOrder;
 import knollfield.core.risk.Exposure;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -113,11 +114,9 @@ public class Forecasts {
         }
     }
 
-    /** The order of the Desk: by status, then by what a week of waiting may cost (rules.md section 4). */
-    public static final Comparator<VehicleState> WORST_FIRST = Comparator.comparing(
-                    (VehicleState s) -> s.forecast().status())
-            .thenComparing(s -> -s.exposurePerWeekMinor().orElse(0))
-            .thenComparing(s -> s.forecast().actBy().orElse(LocalDate.MAX))
+    /** The order of the Desk. */
+    public static final Comparator<VehicleState> WORST_FIRST = Comparator.<VehicleState, DeskOrder.Waiting>comparing(
+                    Function.identity(), DeskOrder.BY_EXPOSURE)
             .thenComparing(s -> s.vehicle().registration());
 
     /** Every vehicle's state, in no order. */

@@ -12,6 +12,7 @@ import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.risk.Consequence;
+import knollfield.core.risk.DeskOrder;
 import knollfield.core.risk.Exposure;
 
 /**
@@ -39,7 +40,8 @@ public record VehicleState(
         Optional<Exposure> week,
         Optional<SetAside> aside,
         boolean callBack,
-        Search search) {
+        Search search)
+        implements DeskOrder.Waiting {
 
     /**
      * What the find box looks through.

@@ -32,28 +32,6 @@ class SkerrowTest {
     }
 
     @Test
-    void theListIsWorstFirstAndWithinAStatusByExposure() {
-        List<JsonNode> rows = SERVER.as("ines")
-                .get("/api/desk?limit=200")
-                .json()
-                .get("rows")
-                .valueStream()
-                .toList();
-        List<String> order = List.of("STOP", "OVERDUE", "UNKNOWN_HISTORY", "ACT_NOW", "NO_BOOK", "COMING", "CLEAR");
-        for (int i = 1; i < rows.size(); i++) {
-            JsonNode a = rows.get(i - 1);
-            JsonNode b = rows.get(i);
-            int first = order.indexOf(a.get("status").asString());
-            int second = order.indexOf(b.get("status").asString());
-            assertThat(first).isLessThanOrEqualTo(second);
-            if (first == second && a.has("exposurePerWeekMinor") && b.has("exposurePerWeekMinor")) {
-                assertThat(a.get("exposurePerWeekMinor").asLong())
-                        .isGreaterThanOrEqualTo(b.get("exposurePerWeekMinor").asLong());
-            }
-        }
-    }
-
-    @Test
     void oneIsAtTheBenchOneIsDoneAndOneToolSetIsWantedTwice() {
         JsonNode jobs = SERVER.as("ines").get("/api/jobs").ok().json();
 

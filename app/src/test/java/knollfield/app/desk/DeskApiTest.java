@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Set;
 import knollfield.app.Client;
 import knollfield.app.Server;
+import knollfield.core.due.Status;
+import knollfield.core.due.Urgency;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -55,6 +57,56 @@ class DeskApiTest {
         rows(EVERYTHING + "&limit=70&aside=true")
                 .forEach(r -> assertThat(seen.add(r.get("vehicleId").asLong())).isTrue());
         assertThat(seen).hasSize(252);
+    }
+
+    @Test
+    void whatAsksForADecisionStandsTogetherByWhatAWeekMayCost() {
+        JsonNode desk = ines.get("/api/desk?limit=200").json();
+        int row = 0;
+        for (JsonNode section : desk.get("sections")) {
+            double before = Double.POSITIVE_INFINITY;
+            for (int i = 0; i < section.get("listed").asInt(); i++, row++) {
+                JsonNode r = desk.get("rows").get(row);
+                Urgency urgency = Urgency.of(Status.valueOf(r.get("status").asString()));
+                assertThat(urgency.words()).isEqualTo(section.get("words").asString());
+                double week = r.path("exposurePerWeekMinor").asDouble(0);
+                if (r.has("exposurePerWeekMinor")) {
+                    assertThat(week).isLessThanOrEqualTo(before);
+                    before = week;
+                }
+            }
+        }
+        assertThat(row).isEqualTo(desk.get("rows").size());
+        // overdue, act now and unknown history stand among each other
+        List<String> decide = desk.get("rows")
+                .valueStream()
+                .map(r -> r.get("status").asString())
+                .filter(s -> Urgency.of(Status.valueOf(s)) == Urgency.DECIDE_NOW)
+                .toList();
+        assertThat(decide).contains("OVERDUE", "UNKNOWN_HISTORY", "ACT_NOW");
+        assertThat(decide.stream().map(Status::valueOf).toList())
+                .isNotEqualTo(decide.stream().map(Status::valueOf).sorted().toList());
+        List<Status> byStatus = ines.get("/api/desk?limit=200&order=STATUS")
+                .json()
+                .get("rows")
+                .valueStream()
+                .map(r -> Status.valueOf(r.get("status").asString()))
+                .toList();
+        assertThat(byStatus).isSorted();
+    }
+
+    @Test
+    void theCountsOfTheHeadingAreListsOfTheirOwn() {
+        JsonNode desk = ines.get("/api/desk").json();
+        JsonNode calls = ines.get("/api/desk?only=CALLS").json();
+        assertThat(calls.get("total").asInt()).isEqualTo(desk.get("callBacks").asInt());
+        assertThat(calls.get("rows").valueStream().map(r -> r.get("callBack").asBoolean()))
+                .isNotEmpty()
+                .containsOnly(true);
+        JsonNode rechecks = ines.get("/api/desk?only=RECHECKS").json();
+        assertThat(rechecks.get("total").asInt()).isEqualTo(desk.get("rechecks").asInt());
+        assertThat(rechecks.get("rows").valueStream().allMatch(r -> r.has("recheck")))
+                .isTrue();
     }
 
     @Test

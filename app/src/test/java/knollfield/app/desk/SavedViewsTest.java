@@ -81,9 +81,9 @@ class SavedViewsTest {
     }
 
     @Test
-    void eachGroupSaysHowManyOfTheListAreItsOwn() {
+    void eachSectionSaysHowManyOfTheListAreItsOwn() {
         JsonNode desk = SERVER.as("ines").get("/api/desk").json();
-        int listed = desk.get("groups")
+        int listed = desk.get("sections")
                 .valueStream()
                 .mapToInt(g -> g.get("listed").asInt())
                 .sum();

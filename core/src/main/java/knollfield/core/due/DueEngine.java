@@ -461,9 +461,7 @@ public final class DueEngine {
 
         /** Something was found on it that moves a date. */
         boolean isFoundOn(Item item) {
-            return findings.stream()
-                    .anyMatch(f -> names(f.evidence(), item)
-                            && (status(f).isPresent() || f.call() == FindingEffect.Call.ACT_SOON));
+            return findings.stream().anyMatch(f -> f.call().movesTheDate() && names(f.evidence(), item));
         }
 
         /** What is found on a tensioner or a pump that the belt turns calls for the whole job. */

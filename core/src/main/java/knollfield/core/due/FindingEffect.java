@@ -44,6 +44,11 @@ public record FindingEffect(Evidence evidence, Call call, Statement sentence) {
         public String words() {
             return words;
         }
+
+        /** True where it brings the day forward by which to act. */
+        public boolean movesTheDate() {
+            return this == STOP || this == ACT_NOW || this == ACT_SOON;
+        }
     }
 
     /**

@@ -81,12 +81,14 @@ final class Standing {
         return same ? Optional.ofNullable(done.get(now.operations().get(0))) : Optional.empty();
     }
 
-    /** What was done in steps of another grouping, and asks for no figure. */
+    /** What was done in steps of another grouping, and asks for no figure that could be another one by now. */
     private Optional<Answer> doneElsewhere(Step now) {
         boolean figure = !(now.task() instanceof Task.Tick
                 || now.task() instanceof Task.Confirm
                 || now.task() instanceof Task.Check
-                || now.task() instanceof Task.TrueMarks);
+                || now.task() instanceof Task.TrueMarks
+                // counted before it was laid, which comes once
+                || now.task() instanceof Task.MarkToMark);
         if (after.layout() != CardPlan.Layout.ROUTED || now.operations().isEmpty() || figure) {
             return Optional.empty();
         }
