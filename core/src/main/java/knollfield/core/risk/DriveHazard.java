@@ -175,6 +175,25 @@ public final class DriveHazard {
         return chance(lives, until);
     }
 
+    /**
+     * Cumulative hazard of wear from today to {@code day} over those of its items that {@code renewed} names, findings'
+     * factors and trips included, delays not.
+     */
+    public double wear(Set<String> renewed, LocalDate day) {
+        List<Life> of = new ArrayList<>(lives.size());
+        for (Life life : lives) {
+            if (renewed.contains(life.item().code())) {
+                of.add(withoutDelay(life));
+            }
+        }
+        return -Math.log1p(-chance(of, day));
+    }
+
+    /** True where a day later never wears less than the day before: nothing unknown, and no journey to come. */
+    boolean onlyGrows() {
+        return unknown.isEmpty() && forecast.projection().trips().isEmpty();
+    }
+
     /** The same where whatever was found would hold on average no longer than {@code delayYears}, above zero. */
     double chanceAtLeast(LocalDate until, double delayYears) {
         double worn = 1 - chance(lives.stream().map(DriveHazard::withoutDelay).toList(), until);

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
@@ -20,6 +22,7 @@ import knollfield.core.engine.Limit;
 import knollfield.core.engine.Part;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.Projection;
+import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.odometer.UsageRate;
@@ -120,6 +123,81 @@ class DriveHazardTest {
         VehicleForecast f = forecast(12_000, 24_000, List.of(known(ItemKind.TIMING_BELT, 2)), Status.STOP);
         assertThat(exposure(f, TODAY.minusYears(2), EvidenceKind.BELT_FAILED, days))
                 .isCloseTo(minor, within(0.005));
+    }
+
+    private static MarginalRule careful(
+            int daysOld, double kmPerYear, long stranding, LocalDate book, KnownTrip... trips) {
+        LocalDate renewed = TODAY.minusDays(daysOld);
+        ItemForecast belt =
+                of(ItemKind.TIMING_BELT, Optional.of(new ClockStart(renewed, 0, ClockStart.Grade.DOCUMENTED)));
+        VehicleForecast f = forecast(
+                kmPerYear, (int) Math.round(kmPerYear * daysOld / 365.25), List.of(belt), Status.COMING, trips);
+        return MarginalRule.of(
+                hazard(f, renewed),
+                Set.of(belt.item().code()),
+                new MarginalRule.Costs(640, 3_470, stranding),
+                TODAY,
+                book);
+    }
+
+    @Test
+    void waitingUntilTheBooksDaySavesWhatTheRuleSays() {
+        // 4.8 years old, the book's six years 1.2 years ahead
+        LocalDate book = TODAY.plusDays(Math.round(1.2 * 365.25));
+        MarginalRule rule = careful((int) Math.round(4.8 * 365.25), 12_000, 10_000, book);
+        assertThat(rule.actBy()).isEqualTo(book);
+        // whole days: a day is worth 0.35
+        assertThat(rule.gainMinor()).isCloseTo(69.0953, within(0.1));
+        assertThat(rule.isWorthDoingWhileHere(TODAY, 90)).isTrue();
+        assertThat(rule.isWorthDoingWhileHere(TODAY, 69)).isFalse();
+        assertThat(rule.isWorthDoingWhileHere(book, 90))
+                .as("due is not worth doing")
+                .isFalse();
+        // from 4.5494 years it is 90
+        int days = (int) Math.round(4.5494 * 365.25);
+        assertThat(careful(days, 12_000, 10_000, TODAY.plusDays(Math.round(6 * 365.25) - days))
+                        .gainMinor())
+                .isCloseTo(90, within(0.1));
+    }
+
+    @Test
+    void aDearerStrandingActsEarlierAndNeverPastTheBook() {
+        LocalDate book = TODAY.plusYears(3);
+        LocalDate before = book;
+        for (long stranding = 0; stranding <= 200_000; stranding += 5_000) {
+            LocalDate day = careful(1_096, 12_000, stranding, book).actBy();
+            assertThat(day).isBeforeOrEqualTo(before).isAfterOrEqualTo(TODAY);
+            before = day;
+        }
+        assertThat(before).isBefore(book.minusYears(1));
+        // at 20,000 the best age is 5.7091 years
+        assertThat(ChronoUnit.DAYS.between(
+                        TODAY.minusDays(1_096),
+                        careful(1_096, 12_000, 20_000, book).actBy()))
+                .isCloseTo(Math.round(5.7091 * 365.25), within(2L));
+    }
+
+    @Test
+    void aJourneyMayMakeItCheaperToActBeforeItBegins() {
+        KnownTrip trip = new KnownTrip(TODAY.plusDays(60), TODAY.plusDays(120), 60_000);
+        LocalDate book = TODAY.plusYears(1);
+        LocalDate without = careful(1_461, 12_000, 20_000, book).actBy();
+        LocalDate with = careful(1_461, 12_000, 20_000, book, trip).actBy();
+        assertThat(without).isAfter(trip.to());
+        assertThat(with).isBefore(trip.to()).isAfterOrEqualTo(trip.from().minusDays(1));
+    }
+
+    @Test
+    void whereNothingCanBeWeighedTheBooksDayStands() {
+        LocalDate book = TODAY.plusDays(400);
+        MarginalRule cheap = MarginalRule.of(
+                hazard(forecast(12_000, 0, List.of(known(ItemKind.TIMING_BELT, 3)), Status.CLEAR), TODAY),
+                Set.of("timing-belt"),
+                new MarginalRule.Costs(640, 300, 340),
+                TODAY,
+                book);
+        assertThat(cheap).isEqualTo(new MarginalRule(book, Optional.empty(), 0));
+        assertThat(cheap.isWorthDoingWhileHere(TODAY, 90)).isFalse();
     }
 
     // --- against a library
@@ -345,7 +423,8 @@ class DriveHazardTest {
                 f.status());
     }
 
-    private static VehicleForecast forecast(double kmPerYear, int km, List<ItemForecast> items, Status status) {
+    private static VehicleForecast forecast(
+            double kmPerYear, int km, List<ItemForecast> items, Status status, KnownTrip... trips) {
         UsageRate rate = UsageRate.stated(kmPerYear, new UsageClass("T", "test", 12_000, 4_000));
         return new VehicleForecast(
                 TODAY,
@@ -354,7 +433,7 @@ class DriveHazardTest {
                 Optional.empty(),
                 items,
                 ReadingChain.of(List.of(), OdometerAssumptions.defaults()),
-                new Projection(TODAY, km, rate, List.of()),
+                new Projection(TODAY, km, rate, List.of(trips)),
                 0,
                 List.of(),
                 List.of());
