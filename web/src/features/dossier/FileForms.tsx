@@ -148,6 +148,7 @@ export function StateForm({ v, today, onClose }: Props) {
 
 const KINDS: { value: Kind | ''; label: string }[] = [
   { value: '', label: 'as the workshop' },
+  { value: 'CAREFUL', label: 'on its cheapest day, never past the book limit' },
   { value: 'BOOK', label: 'at the book limit' },
   { value: 'EARLY', label: 'early' },
   { value: 'FIXED', label: 'at a limit of its own, where it is smaller' },

@@ -86,6 +86,7 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           value={w.policy}
           onChange={(e) => set({ policy: e.target.value as Workshop['policy'] })}
           options={[
+            { value: 'CAREFUL', label: 'On the cheapest day, never past the book limit' },
             { value: 'BOOK', label: 'At the book limit' },
             { value: 'EARLY', label: 'Early' },
             { value: 'FIXED', label: 'At our own limit, where it is smaller' },

@@ -414,6 +414,10 @@ class CalculationController {
                         p.fixedMonths(),
                         new Timings.Pointers("/policy/share", "/policy/fixedKm", "/policy/fixedMonths"))
                 .that(
+                        p.timing() != Timings.Kind.CAREFUL,
+                        "/policy/timing",
+                        "The cheapest day needs a vehicle on file with its costs; ask for the book, or for a share of it.")
+                .that(
                         p.riskInterference() > 0 && p.riskInterference() < 1,
                         "/policy/riskInterference",
                         "Must lie between 0 and 1.")

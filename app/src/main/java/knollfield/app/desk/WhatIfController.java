@@ -123,9 +123,12 @@ class WhatIfController {
 
     private VehicleForecast forecast(VehicleState state, LocalDate day, @Nullable Double kmPerYear) {
         Workshop w = settings.get();
-        return kmPerYear == null
-                ? DueEngine.forecast(state.facts(), state.family(), w.policy(), w.odometer(), day)
-                : DueEngine.atStatedUsage(state.facts(), state.family(), w.policy(), w.odometer(), day, kmPerYear);
+        return forecasts.judged(
+                state,
+                kmPerYear == null
+                        ? DueEngine.forecast(state.facts(), state.family(), w.policy(), w.odometer(), day)
+                        : DueEngine.atStatedUsage(
+                                state.facts(), state.family(), w.policy(), w.odometer(), day, kmPerYear));
     }
 
     private static Statement sentence(LocalDate date, double km, Optional<Exposure> exposure, Status then) {

@@ -192,6 +192,21 @@ public class Forecasts {
                         until));
     }
 
+    /** Another forecast of the same vehicle, as the policy in force has it. */
+    public VehicleForecast judged(VehicleState state, VehicleForecast other) {
+        Workshop workshop = settings.get();
+        return state.consequence()
+                .map(c -> workshop.careful()
+                        .judged(
+                                other,
+                                state.facts(),
+                                workshop.policy(),
+                                workshop.wearModels(),
+                                stake(workshop, c, state.plannedMinor()),
+                                state.renewed()))
+                .orElse(other);
+    }
+
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     void changed(VehicleChanged event) {
         synchronized (computing) {
@@ -357,17 +372,16 @@ public class Forecasts {
         long planned = usual.partsMinor() + usual.labourMinor(workshop.labourRateMinor());
         Consequence consequence =
                 Consequence.of(family.get(), history.vehicle().valueMinor(), planned, workshop.costs());
-        Optional<Exposure> week = Exposure.ofAWeek(
-                forecast,
-                facts.firstRegistered(),
-                evidence,
-                workshop.wearModels(),
-                stake(workshop, consequence, planned));
+        Exposure.Stake stake = stake(workshop, consequence, planned);
+        VehicleForecast judged = workshop.careful()
+                .judged(forecast, facts, workshop.policy(), workshop.wearModels(), stake, usual.items());
+        Optional<Exposure> week =
+                Exposure.ofAWeek(judged, facts.firstRegistered(), evidence, workshop.wearModels(), stake);
         return new VehicleState(
                 history,
                 facts,
                 family,
-                forecast,
+                judged,
                 usual.labour().minutes(),
                 planned,
                 Optional.of(consequence),

@@ -16,6 +16,7 @@ import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.plan.Shop;
+import knollfield.core.risk.Careful;
 import knollfield.core.risk.Exposure;
 import knollfield.core.risk.RiskAssumptions;
 import knollfield.core.risk.WearModel;
@@ -44,6 +45,8 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String DELAY = "risk.delay.";
     private static final String ORIGINAL = "risk.stillOriginal";
     private static final String STARTED = "risk.startedPerWeek";
+    private static final String STRANDING = "policy.stranding";
+    private static final String VISIT = "policy.visit";
     private static final String CLASS_MEAN = "class.mean.";
     private static final String CLASS_SPREAD = "class.spread.";
     private static final String TAX = "estimate.tax";
@@ -57,6 +60,8 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String CONSENT_DAYS = "plan.consentDays";
 
     private static final double USUAL_TAX_PERCENT = 20;
+    private static final double USUAL_STRANDING = 10_000;
+    private static final double USUAL_VISIT = 90;
     private static final String CURRENCY = "in the workshop's currency";
 
     public Assumptions {
@@ -204,6 +209,24 @@ public record Assumptions(Map<String, Double> changed) {
     }
 
     private static void risk(List<Assumption> all) {
+        all.add(new Assumption(
+                STRANDING,
+                "Acting on the cheapest day",
+                "A stranding that does not happen is worth, beyond its bills",
+                CURRENCY,
+                USUAL_STRANDING,
+                0,
+                1_000_000,
+                false));
+        all.add(new Assumption(
+                VISIT,
+                "Acting on the cheapest day",
+                "Renewing while the vehicle is in the workshop anyway saves",
+                CURRENCY,
+                USUAL_VISIT,
+                0,
+                100_000,
+                false));
         RiskAssumptions risk = RiskAssumptions.defaults();
         String failures = "What lets a drive fail";
         all.add(new Assumption(
@@ -302,6 +325,13 @@ public record Assumptions(Map<String, Double> changed) {
                 delays,
                 value(ORIGINAL).orElse(usual.stillOriginal()),
                 value(STARTED).orElse(usual.startedPerWeek()));
+    }
+
+    /** What the cheapest day is weighed by. */
+    Careful careful(double minorPerUnit) {
+        return new Careful(
+                Math.round(value(STRANDING).orElse(USUAL_STRANDING) * minorPerUnit),
+                Math.round(value(VISIT).orElse(USUAL_VISIT) * minorPerUnit));
     }
 
     /** What estimates are made by. */

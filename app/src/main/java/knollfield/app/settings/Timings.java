@@ -15,7 +15,8 @@ public final class Timings {
     public enum Kind {
         BOOK,
         EARLY,
-        FIXED
+        FIXED,
+        CAREFUL
     }
 
     public static String kind(Timing timing) {
@@ -25,6 +26,9 @@ public final class Timings {
     public static Kind kindOf(Timing timing) {
         if (timing instanceof Timing.Book) {
             return Kind.BOOK;
+        }
+        if (timing instanceof Timing.Careful) {
+            return Kind.CAREFUL;
         }
         return timing instanceof Timing.Early ? Kind.EARLY : Kind.FIXED;
     }
@@ -49,6 +53,7 @@ public final class Timings {
     public static Timing of(Kind kind, double share, @Nullable Integer km, @Nullable Integer months) {
         return switch (kind) {
             case BOOK -> new Timing.Book();
+            case CAREFUL -> new Timing.Careful();
             case EARLY -> new Timing.Early(share);
             case FIXED -> new Timing.Fixed(new Limit(optional(km), optional(months)));
         };

@@ -7,6 +7,7 @@ import knollfield.core.due.Policy;
 import knollfield.core.estimate.EstimateRates;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.plan.Shop;
+import knollfield.core.risk.Careful;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.WearModel;
 import knollfield.core.risk.WearModels;
@@ -79,6 +80,11 @@ public record Workshop(
     /** What estimates are made by, for a family the workshop needs {@code timeFactor} of the book's time for. */
     public EstimateRates rates(double timeFactor, long toolHireMinor) {
         return assumptions.rates(labourRateMinor, minorPerUnit(), timeFactor, toolHireMinor);
+    }
+
+    /** What the cheapest day to act is weighed by. */
+    public Careful careful() {
+        return assumptions.careful(minorPerUnit());
     }
 
     /** What a plan is weighed by. */

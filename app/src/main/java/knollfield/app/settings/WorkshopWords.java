@@ -57,6 +57,6 @@ final class WorkshopWords {
             Integer months = Timings.months(timing);
             return "fixed, " + (km == null ? "" : number(km) + " km ") + (months == null ? "" : months + " months");
         }
-        return "book";
+        return timing instanceof Policy.Timing.Careful ? "careful" : "book";
     }
 }

@@ -67,6 +67,6 @@ final class VehicleWords {
                             + (l.months().isPresent() ? l.months().getAsInt() + " months" : ""))
                     .orElse("");
         }
-        return "at the book limit";
+        return timing instanceof Timing.Careful ? "on its cheapest day" : "at the book limit";
     }
 }

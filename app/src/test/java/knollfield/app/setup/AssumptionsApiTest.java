@@ -2,8 +2,10 @@ package knollfield.app.setup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import knollfield.app.Client;
 import knollfield.app.Server;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -84,6 +86,64 @@ class AssumptionsApiTest {
         JsonNode last = view().get("changes").get(0);
         assertThat(last.get("by").asString()).isEqualTo("Ines Carrow");
         assertThat(last.get("after").asString()).contains("40");
+    }
+
+    @Test
+    void aDearerStrandingActsEarlierOnAVehicleActedOnByItsCheapestDay() {
+        long id = clearBelt();
+        LocalDate book = actedOn(id, "BOOK");
+        LocalDate careful = actedOn(id, "CAREFUL");
+        assertThat(careful).isBeforeOrEqualTo(book);
+        assertThat(reasons(id)).contains("Careful: ");
+
+        ines.put("/api/setup/assumptions", change("policy.stranding", 400_000)).ok();
+        LocalDate dear = LocalDate.parse(vehicle(id).get("actBy").asString());
+        assertThat(dear).isBefore(book).isBefore(careful.plusDays(1));
+        assertThat(reasons(id)).contains("costs least").contains("400,000");
+        // asked what if, it says the same day
+        JsonNode then = ines.get(
+                        "/api/vehicles/%d/what-if?date=%s".formatted(id, dear.isBefore(today()) ? today() : dear))
+                .ok()
+                .json();
+        assertThat(then.get("statusThen").asString()).isEqualTo("ACT_NOW");
+        actedOn(id, null);
+        assertThat(reasons(id)).doesNotContain("Careful");
+    }
+
+    private LocalDate today() {
+        return LocalDate.parse(ines.get("/api/desk").json().get("today").asString());
+    }
+
+    /** A vehicle with a day far ahead and nothing found on it. */
+    private long clearBelt() {
+        return ines.get("/api/desk?status=CLEAR&drive=BELT&limit=200")
+                .json()
+                .get("rows")
+                .valueStream()
+                .filter(r -> r.has("actBy")
+                        && LocalDate.parse(r.get("actBy").asString()).isAfter(today().plusYears(1)))
+                .findFirst()
+                .orElseThrow()
+                .get("vehicleId")
+                .asLong();
+    }
+
+    private JsonNode vehicle(long id) {
+        return ines.get("/api/vehicles/" + id).ok().json();
+    }
+
+    private String reasons(long id) {
+        return vehicle(id).get("reasons").toString();
+    }
+
+    private LocalDate actedOn(long id, @Nullable String kind) {
+        String own = kind == null ? "null" : "\"" + kind + "\"";
+        ines.put("/api/vehicles/%d/own-timing".formatted(id), """
+                        {"kind": %s, "share": 0.9, "reason": "tried out", "version": %d}
+                        """.formatted(
+                                own, vehicle(id).get("version").asInt()))
+                .ok();
+        return LocalDate.parse(vehicle(id).get("actBy").asString());
     }
 
     @Test

@@ -77,8 +77,7 @@ public final class DueEngine {
         if (family.isEmpty()) {
             return withoutBook(vehicle, workshop, chain, projection, idle, today);
         }
-        Policy policy =
-                vehicle.special().own().map(own -> workshop.with(own.timing())).orElse(workshop);
+        Policy policy = workshop.inForce(vehicle);
         List<FindingEffect> findings = FindingEffect.of(vehicle.evidence(), family, vehicle.starts(), policy);
         Judge judge = new Judge(
                 vehicle, family.get(), policy, chain, projection, projection.plusRate(idle), idle, findings, today);

@@ -28,6 +28,22 @@ public record ItemForecast(
         Optional<LocalDate> actBy,
         Status status) {
 
+    /** This item acted on by an earlier day. */
+    ItemForecast actedOnBy(LocalDate earlier, Status then) {
+        return new ItemForecast(
+                item,
+                start,
+                limit,
+                other,
+                severe,
+                inspection,
+                distance,
+                age,
+                binding,
+                Optional.of(earlier),
+                status.worse(then));
+    }
+
     /** Which clock comes first. */
     public enum Binding {
         DISTANCE,

@@ -61,6 +61,9 @@ public record Policy(
             }
         }
 
+        /** On the cheapest day with a stranding's price, never past the book limit. */
+        record Careful() implements Timing {}
+
         /** At the workshop's own limit where that is the smaller one. */
         record Fixed(Limit limit) implements Timing {}
     }
@@ -103,6 +106,11 @@ public record Policy(
     /** This policy with another timing. */
     public Policy with(Timing other) {
         return new Policy(other, riskInterference, riskOther, horizonDays, unknownRule, statedCounts, found);
+    }
+
+    /** The policy this vehicle is judged by: with a timing of its own where it has one. */
+    public Policy inForce(VehicleFacts vehicle) {
+        return vehicle.special().own().map(own -> with(own.timing())).orElse(this);
     }
 
     /** μ, the share of a limit at which one acts. */

@@ -3,6 +3,7 @@ package knollfield.core.due;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.units.Years;
@@ -35,6 +36,42 @@ public record VehicleForecast(
         items = List.copyOf(items);
         findings = List.copyOf(findings);
         reasons = List.copyOf(reasons);
+    }
+
+    /** This forecast acted on by an earlier day than its own, and why; a day of today or before calls for action now. */
+    public VehicleForecast actedOnBy(LocalDate earlier, int horizonDays, Reason why) {
+        Status then = !earlier.isAfter(today)
+                ? Status.ACT_NOW
+                : earlier.isAfter(today.plusDays(horizonDays)) ? Status.CLEAR : Status.COMING;
+        Optional<ItemForecast> decides = deciding.map(d -> d.actedOnBy(earlier, then));
+        return new VehicleForecast(
+                today,
+                status.worse(then),
+                Optional.of(earlier),
+                decides,
+                items.stream()
+                        .map(i -> deciding.filter(i::equals).isPresent() ? i.actedOnBy(earlier, then) : i)
+                        .toList(),
+                readings,
+                projection,
+                idleKmPerYear,
+                findings,
+                Stream.concat(reasons.stream(), Stream.of(why)).toList());
+    }
+
+    /** This forecast with one more reason. */
+    public VehicleForecast because(Reason why) {
+        return new VehicleForecast(
+                today,
+                status,
+                actBy,
+                deciding,
+                items,
+                readings,
+                projection,
+                idleKmPerYear,
+                findings,
+                Stream.concat(reasons.stream(), Stream.of(why)).toList());
     }
 
     public Optional<ItemForecast> item(String code) {
