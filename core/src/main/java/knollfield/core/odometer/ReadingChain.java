@@ -15,7 +15,8 @@ import knollfield.core.units.Years;
  * The readings that tell one consistent story, and those that do not, each with its reason.
  *
  * <p>Kept is the chain of greatest total trust that never runs backwards and never exceeds the assumed km a day ×
- * max(1, days between); of equal chains the one whose readings are later (rules.md section 1).
+ * max(1, days between); of equal chains the one whose readings are later (rules.md section 1). What is repeated, the same
+ * value on the same day, counts once.
  *
  * @param kept in date order, possibly empty
  * @param rejected in date order
@@ -48,6 +49,7 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
         }
         int n = sorted.size();
         int max = assumptions.maxKmPerDay();
+        int[] weights = weights(sorted, assumptions);
         int[] best = new int[n];
         int[] previous = new int[n];
         int end = -1;
@@ -60,7 +62,7 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
                     previous[i] = j;
                 }
             }
-            best[i] += assumptions.trust(sorted.get(i).source());
+            best[i] += weights[i];
             if (end < 0 || best[i] >= best[end]) {
                 end = i;
             }
@@ -82,6 +84,23 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
             }
         }
         return new ReadingChain(kept, rejected, max);
+    }
+
+    /** What each weighs; readings of one day and value weigh once, as the heaviest of them. */
+    private static int[] weights(List<Reading> sorted, OdometerAssumptions assumptions) {
+        int[] weights = new int[sorted.size()];
+        for (int i = 0; i < weights.length; i++) {
+            int weight = assumptions.trust(sorted.get(i).source());
+            boolean repeats = i > 0
+                    && sorted.get(i - 1).date().equals(sorted.get(i).date())
+                    && sorted.get(i - 1).km() == sorted.get(i).km();
+            int heaviest = repeats ? Math.max(weight, weights[i - 1]) : weight;
+            if (repeats) {
+                weights[i - 1] = 0;
+            }
+            weights[i] = heaviest;
+        }
+        return weights;
     }
 
     private static boolean isSorted(List<Reading> readings) {

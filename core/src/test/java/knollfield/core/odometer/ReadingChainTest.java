@@ -144,4 +144,25 @@ class ReadingChainTest {
     void aTenDigitOdometerIsNoReading() {
         assertThatThrownBy(() -> shop(1, 0, 1_234_567_890)).hasMessageContaining("1234567890");
     }
+
+    @Test
+    void oneValueRepeatedOnOneDayDoesNotOutweighWhatOthersSay() {
+        List<Reading> readings = new ArrayList<>();
+        for (int year = 2018; year < 2023; year++) {
+            readings.add(new Reading(
+                    year - 2_000, LocalDate.of(year, 5, 1), 10_000 * (year - 2016), ReadingSource.CERTIFICATE));
+        }
+        // a typing error, entered once for each of five renewed items
+        for (int item = 0; item < 5; item++) {
+            readings.add(new Reading(100 + item, LocalDate.of(2019, 1, 1), 250_000, ReadingSource.WORKSHOP));
+        }
+        ReadingChain chain = ReadingChain.of(readings);
+        assertThat(chain.kept()).extracting(Reading::km).containsExactly(20_000, 30_000, 40_000, 50_000, 60_000);
+        assertThat(chain.rejected()).hasSize(5);
+
+        // and one that is right stays with all who said it
+        readings.removeIf(r -> r.id() >= 100);
+        readings.add(new Reading(200, LocalDate.of(2022, 5, 1), 60_000, ReadingSource.CUSTOMER));
+        assertThat(ReadingChain.of(readings).kept()).hasSize(6);
+    }
 }
