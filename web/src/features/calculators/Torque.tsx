@@ -146,7 +146,7 @@ export function WrenchCalculator() {
   return (
     <Sum
       title="Wrench and crowfoot"
-      hint="A wrench works in 20 to 100 % of its range. The crowfoot stands in line with the wrench; at a right angle it changes nothing."
+      hint="A wrench works in 20 to 100 % of its range. The crowfoot stands in line with the wrench; turned back towards the grip its length is below zero, at a right angle it changes nothing."
       drawing={
         <svg
           viewBox="0 0 240 70"

@@ -297,7 +297,7 @@ class CardWorkTest {
                 .click();
         assertThat(torque).containsText("Was lb·in meant?");
         page.getByLabel("Mass of the belt").fill("0");
-        assertThat(page.getByText("A mass is above zero and at most 5 kg/m.")).isVisible();
+        assertThat(page.getByText("A mass is 0.001 to 5 kg/m.")).isVisible();
         BROWSER.check(page, "calculators");
 
         page.navigate(BROWSER.address() + "/practice");

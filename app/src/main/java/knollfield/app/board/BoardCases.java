@@ -41,7 +41,9 @@ import knollfield.core.plan.PlanCase;
 import knollfield.core.plan.PlanJob;
 import knollfield.core.plan.Ruler;
 import knollfield.core.plan.Shop;
+import knollfield.core.plan.WaitingCost;
 import knollfield.core.plan.WorkHours;
+import knollfield.core.risk.Exposure;
 import knollfield.core.stores.Deliveries;
 import knollfield.core.stores.PartsPlan;
 import org.springframework.stereotype.Component;
@@ -299,11 +301,28 @@ class BoardCases {
                 earliest.why(),
                 blocked(job, vehicle.fleet().map(f -> fleets.getOrDefault(f.id(), f)), shop),
                 vehicle.fleet().map(f -> OptionalLong.of(f.id())).orElseGet(OptionalLong::empty),
-                Math.round(state.exposurePerWeekMinor().orElse(0) / 7.0),
-                state.forecast().actBy().map(ruler::day).orElse(Integer.MAX_VALUE),
+                waits(state, workshop, ruler),
                 workshop.costs().dayOffRoadMinor(),
                 pin,
                 place);
+    }
+
+    /** With a stranding's price, which the Desk's exposure of the bills has not. */
+    private static WaitingCost waits(VehicleState state, Workshop workshop, Ruler ruler) {
+        int actBy = state.forecast().actBy().map(ruler::day).orElse(Integer.MAX_VALUE);
+        double[] until = state.consequence()
+                .map(c -> Exposure.byDay(
+                        state.forecast(),
+                        state.facts().firstRegistered(),
+                        state.facts().evidence(),
+                        workshop.wearModels(),
+                        new Exposure.Stake(
+                                c, state.plannedMinor(), workshop.costs().dayOffRoadMinor()),
+                        workshop.careful().strandingMinor(),
+                        ruler.date(0),
+                        ruler.days()))
+                .orElseGet(() -> new double[1]);
+        return new WaitingCost.Calendar(until, actBy);
     }
 
     /** Half-hours of work, a begun one whole. */

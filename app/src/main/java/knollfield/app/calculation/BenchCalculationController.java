@@ -127,8 +127,11 @@ class BenchCalculationController {
     @PostMapping("/torque")
     TorqueOut torque(@RequestBody TorqueIn in) {
         new Checks()
-                .that(in.value() > 0 && in.value() <= 100_000, "/value", "A torque is above zero.")
-                .that(in.bookValue() == null || in.bookValue() > 0, "/bookValue", "A torque is above zero.")
+                .that(in.value() > 0 && in.value() <= 100_000, "/value", "A torque is above zero and at most 100,000.")
+                .that(
+                        in.bookValue() == null || (in.bookValue() > 0 && in.bookValue() <= 100_000),
+                        "/bookValue",
+                        "A torque is above zero and at most 100,000.")
                 .that(
                         in.angleDegrees() == null || (in.angleDegrees() > 0 && in.angleDegrees() <= 720),
                         "/angleDegrees",
@@ -155,10 +158,22 @@ class BenchCalculationController {
     @PostMapping("/wrench")
     WrenchOut wrench(@RequestBody WrenchIn in) {
         new Checks()
-                .that(in.torqueNm() > 0 && in.torqueNm() <= 5_000, "/torqueNm", "A torque is above zero.")
-                .that(in.mostNm() > 0 && in.mostNm() <= 5_000, "/mostNm", "A range is above zero.")
-                .that(in.lengthMm() > 0 && in.lengthMm() <= 5_000, "/lengthMm", "A length is above zero.")
-                .that(in.extensionMm() >= 0 && in.extensionMm() <= 2_000, "/extensionMm", "Zero or more.")
+                .that(
+                        in.torqueNm() > 0 && in.torqueNm() <= 5_000,
+                        "/torqueNm",
+                        "A torque is above zero and at most 5,000 N·m.")
+                .that(
+                        in.mostNm() > 0 && in.mostNm() <= 5_000,
+                        "/mostNm",
+                        "A range is above zero and at most 5,000 N·m.")
+                .that(
+                        in.lengthMm() > 0 && in.lengthMm() <= 5_000,
+                        "/lengthMm",
+                        "A length is above zero and at most 5,000 mm.")
+                .that(
+                        in.extensionMm() > -in.lengthMm() && in.extensionMm() <= 2_000,
+                        "/extensionMm",
+                        "At most 2,000 mm; turned back it is below zero, and shorter than the wrench.")
                 .orThrow();
         TorqueWrench wrench = new TorqueWrench(new Torque(in.mostNm()), in.lengthMm());
         Torque wanted = new Torque(in.torqueNm());
@@ -171,13 +186,19 @@ class BenchCalculationController {
     TensionOut tension(@RequestBody TensionIn in) {
         new Checks()
                 .that(
-                        in.kilogramsPerMetre() > 0 && in.kilogramsPerMetre() <= 5,
+                        in.kilogramsPerMetre() >= 0.001 && in.kilogramsPerMetre() <= 5,
                         "/kilogramsPerMetre",
-                        "A mass is above zero and at most 5 kg/m.")
-                .that(in.metres() > 0 && in.metres() <= 3, "/metres", "A length is above zero and at most 3 m.")
+                        "A mass is 0.001 to 5 kg/m.")
+                .that(in.metres() >= 0.01 && in.metres() <= 3, "/metres", "A free run is 0.01 to 3 m long.")
                 .that((in.hertz() == null) != (in.newtons() == null), "/hertz", "Give either a frequency or a tension.")
-                .that(in.hertz() == null || (in.hertz() > 0 && in.hertz() <= 2_000), "/hertz", "Above zero.")
-                .that(in.newtons() == null || (in.newtons() > 0 && in.newtons() <= 20_000), "/newtons", "Above zero.")
+                .that(
+                        in.hertz() == null || (in.hertz() > 0 && in.hertz() <= 2_000),
+                        "/hertz",
+                        "A frequency is above zero and at most 2,000 Hz.")
+                .that(
+                        in.newtons() == null || (in.newtons() > 0 && in.newtons() <= 20_000),
+                        "/newtons",
+                        "A tension is above zero and at most 20,000 N.")
                 .orThrow();
         FreeRun run = new FreeRun(in.kilogramsPerMetre(), in.metres());
         double hertz = in.hertz() != null
@@ -189,11 +210,14 @@ class BenchCalculationController {
     @PostMapping("/piston")
     PistonOut piston(@RequestBody PistonIn in) {
         new Checks()
-                .that(in.throwMm() > 0 && in.throwMm() <= 500, "/throwMm", "Half the stroke is above zero.")
+                .that(
+                        in.throwMm() > 0 && in.throwMm() <= 500,
+                        "/throwMm",
+                        "Half the stroke is above zero and at most 500 mm.")
                 .that(
                         in.rodMm() > in.throwMm() && in.rodMm() <= 2_000,
                         "/rodMm",
-                        "The rod is longer than half the stroke.")
+                        "The rod is longer than half the stroke and at most 2,000 mm.")
                 .that(Math.abs(in.degrees()) <= 720, "/degrees", "An angle is at most 720 degrees.")
                 .orThrow();
         return new PistonOut(TimingGeometry.pistonTravel(in.throwMm(), in.rodMm(), in.degrees()), 2 * in.throwMm());
@@ -220,8 +244,11 @@ class BenchCalculationController {
     ClearanceOut clearance(@RequestBody ClearanceIn in) {
         new Checks()
                 .that(in.measuredMm() >= 0 && in.measuredMm() <= 5, "/measuredMm", "A clearance is 0 to 5 mm.")
-                .that(in.lowMm() > 0 && in.lowMm() <= 5, "/lowMm", "A limit is above zero.")
-                .that(in.highMm() >= in.lowMm() && in.highMm() <= 5, "/highMm", "The upper limit is the higher one.")
+                .that(in.lowMm() > 0 && in.lowMm() <= 5, "/lowMm", "A limit is above zero and at most 5 mm.")
+                .that(
+                        in.highMm() >= in.lowMm() && in.highMm() <= 5,
+                        "/highMm",
+                        "The upper limit is the higher one, at most 5 mm.")
                 .that(in.shimMm() == null || (in.shimMm() > 0 && in.shimMm() <= 10), "/shimMm", "0 to 10 mm.")
                 .orThrow();
         ValveClearance judged = ValveClearance.of(in.measuredMm(), new Clearance("", in.lowMm(), in.highMm()));

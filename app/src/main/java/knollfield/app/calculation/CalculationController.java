@@ -51,6 +51,8 @@ import org.springframework.web.bind.annotation.RestController;
 class CalculationController {
 
     private static final String CURRENCY = "EUR";
+    private static final double MOST_KM_PER_YEAR = 1_000_000;
+    private static final long MOST_MINOR = 1_000_000_000_000L;
 
     private final EngineBook book;
     private final Words words;
@@ -212,9 +214,18 @@ class CalculationController {
                         .toList(),
                 rate.kmPerYear(),
                 Math.sqrt(rate.variance()),
-                on == null ? null : projection.map(p -> p.medianKm(on)).orElse(null),
-                on == null ? null : projection.map(p -> p.quantileKm(on, 0.1)).orElse(null),
-                on == null ? null : projection.map(p -> p.quantileKm(on, 0.9)).orElse(null));
+                on == null ? null : shown(chain, projection, on, 0.5),
+                on == null ? null : shown(chain, projection, on, 0.1),
+                on == null ? null : shown(chain, projection, on, 0.9));
+    }
+
+    /** Up to the last reading the chain tells, after it the projection. */
+    private static @Nullable Double shown(
+            ReadingChain chain, Optional<Projection> projection, LocalDate on, double share) {
+        OptionalDouble told = chain.interpolatedKm(on);
+        return told.isPresent()
+                ? Double.valueOf(told.getAsDouble())
+                : projection.map(p -> p.quantileKm(on, share)).orElse(null);
     }
 
     @Operation(
@@ -249,7 +260,23 @@ class CalculationController {
         Optional<EngineFamily> family = family(in, checks);
         readings(in.readings(), checks);
         usage(in.usageClass(), checks);
-        in.starts().forEach((item, s) -> checks.that(s.km() >= 0, "/starts/" + item + "/km", "Must be zero or more."));
+        checks.that(
+                !in.firstRegistered().isAfter(in.today()), "/firstRegistered", "It cannot be registered after today.");
+        for (int i = 0; i < in.readings().size(); i++) {
+            checks.that(
+                    !in.readings().get(i).date().isAfter(in.today()),
+                    "/readings/" + i + "/date",
+                    "A reading cannot be later than today.");
+        }
+        in.starts()
+                .forEach((item, s) -> checks.that(
+                                s.km() >= 0 && s.km() <= Reading.MAX_KM,
+                                "/starts/" + item + "/km",
+                                "An odometer shows 0 to 5,000,000 km.")
+                        .that(
+                                !s.date().isAfter(in.today()),
+                                "/starts/" + item + "/date",
+                                "A renewal cannot be later than today."));
         for (int i = 0; i < in.trips().size(); i++) {
             TripIn t = in.trips().get(i);
             checks.that(!t.to().isBefore(t.from()), "/trips/" + i + "/to", "The trip ends before it starts.");
@@ -347,9 +374,18 @@ class CalculationController {
                 .that(km != null || months != null, "/limit", "A limit needs a distance, an age, or both.")
                 .that(km == null || km > 0, "/limit/km", "Must be above zero.")
                 .that(months == null || months > 0, "/limit/months", "Must be above zero.")
-                .that(in.kmPerYear() >= 0, "/kmPerYear", "Must be zero or more.")
-                .that(in.plannedMinor() > 0, "/plannedMinor", "Must be above zero.")
-                .that(in.failureMinor() > 0, "/failureMinor", "Must be above zero.")
+                .that(
+                        in.kmPerYear() >= 0 && in.kmPerYear() <= MOST_KM_PER_YEAR,
+                        "/kmPerYear",
+                        "Must be 0 to 1,000,000 km a year.")
+                .that(
+                        in.plannedMinor() > 0 && in.plannedMinor() <= MOST_MINOR,
+                        "/plannedMinor",
+                        "Must be above zero and at most 1,000,000,000,000.")
+                .that(
+                        in.failureMinor() > 0 && in.failureMinor() <= MOST_MINOR,
+                        "/failureMinor",
+                        "Must be above zero and at most 1,000,000,000,000.")
                 .orThrow();
         FreshSet set = FreshSet.at(in.kmPerYear())
                 .with(
@@ -390,19 +426,29 @@ class CalculationController {
     }
 
     private static void usage(ClassIn usage, Checks checks) {
-        checks.that(usage.meanKmPerYear() >= 0, "/usageClass/meanKmPerYear", "Must be zero or more.")
-                .that(usage.spreadKmPerYear() > 0, "/usageClass/spreadKmPerYear", "Must be above zero.");
+        checks.that(
+                        usage.meanKmPerYear() >= 0 && usage.meanKmPerYear() <= MOST_KM_PER_YEAR,
+                        "/usageClass/meanKmPerYear",
+                        "Must be 0 to 1,000,000 km a year.")
+                .that(
+                        usage.spreadKmPerYear() > 0 && usage.spreadKmPerYear() <= MOST_KM_PER_YEAR,
+                        "/usageClass/spreadKmPerYear",
+                        "Must be above zero and at most 1,000,000 km a year.");
     }
 
     private static Checks wear(double share, double shape) {
         return new Checks()
                 .that(share > 0 && share < 1, "/shareFailedAtLimits", "Must lie between 0 and 1.")
-                .that(shape > 0, "/shape", "Must be above zero.");
+                .that(shape > 0 && shape <= 20, "/shape", "Must be above zero and at most 20.");
     }
 
     private static void share(@Nullable Double now, @Nullable Double then, String pointer, Checks checks) {
         checks.that((now == null) == (then == null), pointer, "Both states are needed, or neither.")
-                .that(now == null || then == null || (now >= 0 && then >= now), pointer, "Use only grows.");
+                .that(now == null || then == null || (now >= 0 && then >= now), pointer, "Use only grows.")
+                .that(
+                        then == null || then <= 100,
+                        pointer,
+                        "A share of the limit used is at most 100 times the limit.");
     }
 
     private static void check(PolicyIn p, Checks checks) {

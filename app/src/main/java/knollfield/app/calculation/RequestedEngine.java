@@ -39,11 +39,16 @@ record RequestedEngine(Drive drive, Interference interference, List<ItemIn> item
             String code,
             String name,
             ItemKind kind,
-            LimitIn normal,
+            @Nullable LimitIn normal,
             @Nullable LimitIn severe,
             @Nullable String weakness) {
 
         private void check(String at, Checks checks) {
+            if (normal == null) {
+                // a chain, say, that the book has no interval for
+                checks.that(severe == null, at + "/severe", "Limits for hard use stand beside the normal ones.");
+                return;
+            }
             checks.that(normal.positive(), at + "/normal", "A limit is above zero.")
                     .that(severe == null || severe.positive(), at + "/severe", "A limit is above zero.")
                     .that(
@@ -62,11 +67,12 @@ record RequestedEngine(Drive drive, Interference interference, List<ItemIn> item
                     kind,
                     name,
                     new Part("", name, 1, 0),
-                    Optional.of(new Schedule(
-                            normal.core(),
-                            Optional.ofNullable(severe).map(LimitIn::core),
-                            "as given",
-                            DistanceUnit.KM)),
+                    Optional.ofNullable(normal)
+                            .map(n -> new Schedule(
+                                    n.core(),
+                                    Optional.ofNullable(severe).map(LimitIn::core),
+                                    "as given",
+                                    DistanceUnit.KM)),
                     List.of(),
                     true,
                     Optional.ofNullable(weakness),

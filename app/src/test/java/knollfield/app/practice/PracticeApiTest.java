@@ -129,7 +129,7 @@ class PracticeApiTest {
                                 "/api/calculations/bench/tension",
                                 "{\"kilogramsPerMetre\": 0, \"metres\": 0.12, \"hertz\": 85}")
                         .errorAt("/kilogramsPerMetre"))
-                .contains("above zero");
+                .contains("0.001 to 5 kg/m");
         assertThat(ines.post("/api/calculations/bench/piston", "{\"throwMm\": 43, \"rodMm\": 40, \"degrees\": 90}")
                         .errorAt("/rodMm"))
                 .contains("longer");

@@ -15,6 +15,7 @@ import knollfield.core.plan.PlanCase;
 import knollfield.core.plan.PlanJob;
 import knollfield.core.plan.Ruler;
 import knollfield.core.plan.Shop;
+import knollfield.core.plan.WaitingCost;
 import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -124,8 +125,7 @@ record Instance(
                                 "",
                                 Set.copyOf(j.blockedDays),
                                 j.fleet == null ? OptionalLong.empty() : OptionalLong.of(j.fleet),
-                                j.dailyRisk,
-                                j.dueDay,
+                                new WaitingCost.Doubling(j.dailyRisk, j.dueDay),
                                 j.offRoadPerDay,
                                 j.appointmentSlot == null
                                         ? new PlanJob.Pin.Free()

@@ -47,11 +47,13 @@ public record TorqueWrench(Torque most, double lengthMm) {
      * What to set with a crowfoot in line with the wrench: T · L/(L + E). At a right angle to the wrench the extension
      * does not count.
      *
-     * @param extensionMm E, from the square to the middle of the fastener, zero or more, mm
+     * @param extensionMm E, from the square to the middle of the fastener, mm; below zero where the crowfoot is turned back
+     *     towards the grip, and then shorter than the wrench
      */
     public Torque settingWithCrowfoot(Torque wanted, double extensionMm) {
-        if (!(extensionMm >= 0) || Double.isInfinite(extensionMm)) {
-            throw new IllegalArgumentException("an extension is zero or more, not " + extensionMm);
+        if (!(extensionMm > -lengthMm) || Double.isInfinite(extensionMm)) {
+            throw new IllegalArgumentException("an extension turned back is shorter than the wrench (%s mm), not %s"
+                    .formatted(lengthMm, extensionMm));
         }
         return new Torque(wanted.newtonMetres() * lengthMm / (lengthMm + extensionMm));
     }

@@ -1,6 +1,7 @@
 package knollfield.core.due;
 
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import knollfield.core.due.ItemForecast.DistanceClock;
 import knollfield.core.due.Reason.Topic;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Schedule;
 import knollfield.core.explain.Fact.Count;
 import knollfield.core.explain.Fact.Day;
@@ -84,6 +86,7 @@ final class ReasonWriter {
                             Topic.BOOK,
                             "A belt in oil: its limits hold while oil grade and interval are kept; gauge its width, look into the strainer, read the oil pressure."));
         }
+        ageWithoutLimit(item, today).ifPresent(out::add);
         if (item.limit().isEmpty()) {
             out.add(Reason.of(
                     Topic.BOOK,
@@ -92,6 +95,19 @@ final class ReasonWriter {
                     Words.midSentence(item.item().name())));
         }
         return out;
+    }
+
+    /** Rubber ages whether the book says by when or not. */
+    private static Optional<Reason> ageWithoutLimit(ItemForecast item, LocalDate today) {
+        return item.item().kind() == ItemKind.TIMING_BELT
+                        && item.limit().filter(l -> l.months().isEmpty()).isPresent()
+                ? item.start()
+                        .map(s -> Reason.of(
+                                Topic.AGE,
+                                "The book has no age limit for the {0}; it is {1} old, and rubber ages: look at it by its age too.",
+                                Words.midSentence(item.item().name()),
+                                new Months(ChronoUnit.MONTHS.between(s.date(), today))))
+                : Optional.empty();
     }
 
     private static Optional<Reason> weakness(VehicleFacts vehicle, EngineFamily family) {

@@ -7,6 +7,7 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import knollfield.core.units.DistanceUnit;
 import knollfield.core.units.Years;
@@ -115,6 +116,18 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
     /** The latest kept reading. */
     public Optional<Reading> last() {
         return kept.isEmpty() ? Optional.empty() : Optional.of(kept.get(kept.size() - 1));
+    }
+
+    /**
+     * What the kept chain shows on {@code date}, in a straight line between readings; before the first one as the first one.
+     * Empty after the last kept reading, or where there is none.
+     */
+    public OptionalDouble interpolatedKm(LocalDate date) {
+        if (kept.isEmpty() || date.isAfter(kept.get(kept.size() - 1).date())) {
+            return OptionalDouble.empty();
+        }
+        Optional<Double> km = expectedKm(kept, date);
+        return km.isPresent() ? OptionalDouble.of(km.get()) : OptionalDouble.empty();
     }
 
     /** Years between the first and the last kept reading; zero with fewer than two. */

@@ -478,8 +478,8 @@ public final class Board {
         jobs.stream()
                 .map(this::at)
                 .filter(j -> !tracks.isPlaced(j) && !tracks.fixed[j])
-                .sorted(Comparator.<Integer>comparingDouble(j -> -(double) tracks.ratePerDay[j]
-                                / plan.jobs().get(j).slots())
+                .sorted(Comparator.<Integer>comparingDouble(
+                                j -> -tracks.ratePerDay[j] / plan.jobs().get(j).slots())
                         .thenComparing(this::id))
                 .forEach(j -> {
                     if (tracks.find(j, tracks.unplanned[j], unused, 0)) {

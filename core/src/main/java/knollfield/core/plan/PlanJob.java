@@ -15,8 +15,7 @@ import java.util.Set;
  * @param earliest first slot by which parts, vehicle and consent are there
  * @param earliestWhy what it waits for until then, such as "parts come with Friday's ferry"; empty where nothing
  * @param blockedDays days of the ruler on which the vehicle cannot be in the workshop
- * @param exposurePerDay what a day of waiting may cost, minor units, zero or more
- * @param actBy day of the ruler from which on that doubles; may lie outside it
+ * @param waits what its waiting may cost
  * @param offRoadPerDay what a day off the road costs, minor units, zero or more
  * @param pin what of its place is promised
  * @param known the place people know it at; empty where it has none
@@ -33,8 +32,7 @@ public record PlanJob(
         String earliestWhy,
         Set<Integer> blockedDays,
         OptionalLong fleetId,
-        long exposurePerDay,
-        int actBy,
+        WaitingCost waits,
         long offRoadPerDay,
         Pin pin,
         Optional<Place> known) {
@@ -42,9 +40,9 @@ public record PlanJob(
     public PlanJob {
         skills = Set.copyOf(skills);
         blockedDays = Set.copyOf(blockedDays);
-        if (slots < 1 || exposurePerDay < 0 || offRoadPerDay < 0) {
-            throw new IllegalArgumentException("%s: %d half-hours, exposure %d, off the road %d cannot be planned"
-                    .formatted(name, slots, exposurePerDay, offRoadPerDay));
+        if (slots < 1 || offRoadPerDay < 0) {
+            throw new IllegalArgumentException(
+                    "%s: %d half-hours, off the road %d cannot be planned".formatted(name, slots, offRoadPerDay));
         }
     }
 
@@ -80,8 +78,7 @@ public record PlanJob(
                 earliestWhy,
                 blockedDays,
                 fleetId,
-                exposurePerDay,
-                actBy,
+                waits,
                 offRoadPerDay,
                 other,
                 known);
@@ -92,12 +89,8 @@ public record PlanJob(
         return !(pin instanceof Pin.Free);
     }
 
-    /** What waiting from {@code today} to {@code day} may cost, minor units; zero where {@code day} is not later. */
+    /** What waiting from {@code today} to {@code day} may cost, whole minor units; zero where {@code day} is not later. */
     public long waiting(int today, int day) {
-        long cost = 0;
-        for (int d = today; d < day; d++) {
-            cost += d < actBy ? exposurePerDay : 2 * exposurePerDay;
-        }
-        return cost;
+        return Math.round(waits.between(today, day));
     }
 }

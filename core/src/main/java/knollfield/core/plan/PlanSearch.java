@@ -399,14 +399,14 @@ public final class PlanSearch {
                 case 0:
                 case 1:
                 case 2:
-                    return -(double) job.exposurePerDay() / job.slots();
+                    return -tracks.ratePerDay[j] / job.slots();
                 case 3:
                 case 4:
-                    return -job.exposurePerDay();
+                    return -tracks.ratePerDay[j];
                 case 5:
                     return -job.slots();
                 case 6:
-                    return job.actBy();
+                    return job.waits().actBy();
                 case 7:
                     return job.earliest();
                 default:

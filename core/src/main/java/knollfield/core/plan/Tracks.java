@@ -30,7 +30,7 @@ final class Tracks {
     // jobs
     final int[] toolSet;
     final int[] fleet;
-    final long[] ratePerDay;
+    final double[] ratePerDay;
     private final int[] earliest;
     private final int[] fixedStart;
     private final long[] offRoad;
@@ -87,7 +87,7 @@ final class Tracks {
         int techs = shop.technicians().size();
         toolSet = new int[jobs];
         fleet = new int[jobs];
-        ratePerDay = new long[jobs];
+        ratePerDay = new double[jobs];
         earliest = new int[jobs];
         fixedStart = new int[jobs];
         offRoad = new long[jobs];
@@ -168,12 +168,13 @@ final class Tracks {
         fleet[j] = job.fleetId().isPresent()
                 ? indexOf(shop.fleets(), f -> f.id() == job.fleetId().getAsLong())
                 : NONE;
-        ratePerDay[j] = job.exposurePerDay();
+        ratePerDay[j] = job.waits().perDay(shop.today());
         earliest[j] = Math.max(now, job.earliest());
         offRoad[j] = job.offRoadPerDay();
         waiting[j] = new long[days + 1];
         for (int d = shop.today(); d < days; d++) {
-            waiting[j][d + 1] = waiting[j][d] + (d < job.actBy() ? ratePerDay[j] : 2 * ratePerDay[j]);
+            // rounded once, on the way to the sum and not each day
+            waiting[j][d + 1] = job.waiting(shop.today(), d + 1);
         }
         nextBlocked[j] = new int[days + 1];
         nextBlocked[j][days] = days;

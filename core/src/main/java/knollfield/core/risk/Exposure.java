@@ -83,7 +83,62 @@ public record Exposure(
                 });
     }
 
+    /**
+     * What waiting costs until each of {@code days} days from {@code first} on, and until the day after them, in minor units
+     * and fractions of them; never less than the day before, zero where nothing is known of it.
+     *
+     * @param stranding s, what the workshop would pay beyond the bills so that nobody stands by the road, minor units
+     */
+    public static double[] byDay(
+            VehicleForecast forecast,
+            LocalDate firstRegistered,
+            Collection<Evidence> evidence,
+            WearModels wear,
+            Stake stake,
+            long stranding,
+            LocalDate first,
+            int days) {
+        Optional<DriveHazard> hazard = DriveHazard.of(forecast, firstRegistered, evidence, wear);
+        Consequence c = stake.consequence();
+        Stake beyondBills = new Stake(
+                new Consequence(c.low() + stranding, c.likely() + stranding, c.high() + stranding),
+                stake.plannedJobMinor(),
+                stake.dayMinor());
+        double[] until = new double[days + 1];
+        double most = 0;
+        for (int d = 0; d <= days; d++) {
+            LocalDate day = first.plusDays(d);
+            if (day.isAfter(forecast.today())) {
+                double amount = forecast.status() == Status.STOP
+                        ? stoppedMinor(forecast, hazard, wear.also(), beyondBills, day)
+                        : hazard.map(h -> h.chance(day)).orElse(0.0) * beyondBills.beyondTheJobMinor();
+                most = Math.max(most, amount);
+            }
+            until[d] = most;
+        }
+        return until;
+    }
+
     /** Its days off the road and the chance that somebody starts it; never less than the same vehicle running. */
+    private static double stoppedMinor(
+            VehicleForecast forecast,
+            Optional<DriveHazard> hazard,
+            RiskAssumptions assumed,
+            Stake stake,
+            LocalDate until) {
+        double days = Math.max(0, ChronoUnit.DAYS.between(forecast.today(), until));
+        long atStake = stake.beyondTheJobMinor();
+        double standing = days * stake.dayMinor() + started(assumed, days) * atStake;
+        double shortest = assumed.shortestDelayYears();
+        double running = hazard.map(h -> Math.max(h.chance(until), h.chanceAtLeast(until, shortest)))
+                .orElse(-Math.expm1(-days / Years.DAYS / shortest));
+        return Math.max(standing, running * atStake);
+    }
+
+    private static double started(RiskAssumptions assumed, double days) {
+        return 1 - Math.pow(1 - assumed.startedPerWeek(), days / RATE_DAYS);
+    }
+
     private static Exposure stopped(
             VehicleForecast forecast,
             Optional<DriveHazard> hazard,
@@ -91,17 +146,11 @@ public record Exposure(
             Stake stake,
             LocalDate until) {
         double days = Math.max(0, ChronoUnit.DAYS.between(forecast.today(), until));
-        double started = 1 - Math.pow(1 - assumed.startedPerWeek(), days / RATE_DAYS);
-        long atStake = stake.beyondTheJobMinor();
-        double standing = days * stake.dayMinor() + started * atStake;
-        double shortest = assumed.shortestDelayYears();
-        double running = hazard.map(h -> Math.max(h.chance(until), h.chanceAtLeast(until, shortest)))
-                .orElse(-Math.expm1(-days / Years.DAYS / shortest));
         return new Exposure(
                 until,
-                started,
-                atStake,
-                Math.max(standing, running * atStake),
+                started(assumed, days),
+                stake.beyondTheJobMinor(),
+                stoppedMinor(forecast, hazard, assumed, stake, until),
                 true,
                 hazard.map(h -> h.parts(until)).orElse(List.of()));
     }

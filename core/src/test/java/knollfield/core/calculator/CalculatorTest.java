@@ -81,8 +81,11 @@ class CalculatorTest {
                 .isEqualTo(88.8889, within(1e-4));
         assertThat(wrench.settingWithCrowfoot(new Torque(100), 0).newtonMetres())
                 .isEqualTo(100);
-        assertThatThrownBy(() -> wrench.settingWithCrowfoot(new Torque(100), -1))
-                .hasMessageContaining("zero or more");
+        // turned back it shortens it: 100 · 400/(400 − 50) = 114.286
+        assertThat(wrench.settingWithCrowfoot(new Torque(100), -50).newtonMetres())
+                .isEqualTo(114.2857, within(1e-4));
+        assertThatThrownBy(() -> wrench.settingWithCrowfoot(new Torque(100), -400))
+                .hasMessageContaining("shorter than the wrench");
     }
 
     // Common practice, no source: rules.md section 8, 60° is one flat, 90° a quarter turn

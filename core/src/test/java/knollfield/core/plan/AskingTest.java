@@ -270,8 +270,7 @@ class AskingTest {
                 "",
                 Set.of(),
                 java.util.OptionalLong.empty(),
-                1,
-                0,
+                new WaitingCost.Doubling(1, 0),
                 1,
                 new PlanJob.Pin.Free(),
                 Optional.empty());

@@ -59,8 +59,7 @@ final class Cases {
                 "",
                 Set.of(),
                 OptionalLong.empty(),
-                exposurePerDay,
-                actBy,
+                new WaitingCost.Doubling(exposurePerDay, actBy),
                 10,
                 new PlanJob.Pin.Free(),
                 Optional.empty());
@@ -79,8 +78,7 @@ final class Cases {
                 j.earliestWhy(),
                 j.blockedDays(),
                 OptionalLong.of(7),
-                j.exposurePerDay(),
-                j.actBy(),
+                j.waits(),
                 j.offRoadPerDay(),
                 j.pin(),
                 j.known());
@@ -100,8 +98,7 @@ final class Cases {
                 why,
                 Set.of(blocked),
                 j.fleetId(),
-                j.exposurePerDay(),
-                j.actBy(),
+                j.waits(),
                 j.offRoadPerDay(),
                 j.pin(),
                 j.known());
@@ -191,8 +188,7 @@ final class Cases {
                 "",
                 blocked,
                 random.nextInt(3) == 0 ? OptionalLong.of(1 + random.nextInt(2)) : OptionalLong.empty(),
-                random.nextInt(20),
-                random.nextInt(days),
+                new WaitingCost.Doubling(random.nextInt(20), random.nextInt(days)),
                 random.nextInt(40),
                 new PlanJob.Pin.Free(),
                 Optional.empty());
@@ -212,8 +208,7 @@ final class Cases {
                 j.earliestWhy(),
                 j.blockedDays(),
                 j.fleetId(),
-                j.exposurePerDay(),
-                j.actBy(),
+                j.waits(),
                 j.offRoadPerDay(),
                 j.pin(),
                 Optional.of(place));

@@ -69,7 +69,7 @@ class PlanSearchTest {
         }
         PlanCase plan = oneTechnician(jobs, days);
         List<PlanJob> smith = new ArrayList<>(jobs);
-        smith.sort(Comparator.comparingDouble(j -> -(double) j.exposurePerDay() * (j.actBy() < 0 ? 2 : 1) / j.slots()));
+        smith.sort(Comparator.comparingDouble(j -> -j.waits().perDay(0) / j.slots()));
 
         PlanSearch.Result found = PlanSearch.run(plan, Map.of(), seed, STEPS);
 

@@ -101,9 +101,10 @@ final class Referee {
     }
 
     private static long waiting(PlanJob job, int from, int to) {
+        WaitingCost.Doubling waits = (WaitingCost.Doubling) job.waits();
         long cost = 0;
         for (int d = from; d < to; d++) {
-            cost += job.exposurePerDay() * (d < job.actBy() ? 1 : 2);
+            cost += waits.perDay() * (d < waits.actBy() ? 1 : 2);
         }
         return cost;
     }

@@ -330,6 +330,23 @@ class DriveHazardTest {
     }
 
     @Test
+    void waitingByDayIsTheExposureOfEachDayWithTheStrandingOnTop() {
+        VehicleForecast f = forecast(12_000, 66_000, List.of(known(ItemKind.TIMING_BELT, 5)), Status.COMING);
+        LocalDate registered = TODAY.minusYears(5);
+        double[] bills = Exposure.byDay(f, registered, List.of(), WEAR, BILLS, 0, TODAY.minusDays(2), 30);
+        double[] all = Exposure.byDay(f, registered, List.of(), WEAR, BILLS, 10_000, TODAY.minusDays(2), 30);
+        assertThat(bills).hasSize(31).isSorted();
+        assertThat(bills[2]).as("today").isZero();
+        for (int d = 3; d <= 30; d++) {
+            assertThat(bills[d]).isEqualTo(exposure(f, registered, null, d - 2));
+            assertThat(all[d] / bills[d]).isCloseTo((STAKE + 10_000) / (double) STAKE, within(1e-9));
+        }
+        VehicleForecast stop = forecast(12_000, 66_000, List.of(known(ItemKind.TIMING_BELT, 5)), Status.STOP);
+        assertThat(Exposure.byDay(stop, registered, List.of(), WEAR, BILLS, 0, TODAY, 7)[7])
+                .isCloseTo(483.30, within(0.005));
+    }
+
+    @Test
     void aChainThatRattlesIsKnownByItsDelayAlone() {
         ItemForecast chain = new ItemForecast(
                 item(ItemKind.TIMING_CHAIN),
