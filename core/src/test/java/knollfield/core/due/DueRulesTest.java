@@ -226,6 +226,27 @@ class DueRulesTest {
                 .isEqualTo(Status.CLEAR);
     }
 
+    @Test
+    void aPumpThatTheDriveDoesNotTurnCallsForNothingByItsClocksButByWhatIsFoundOnIt() {
+        EngineFamily apart = family(
+                BELT.drive(),
+                BELT.items().stream()
+                        .map(i -> i.code().equals("pump")
+                                ? new Item(i.code(), i.kind(), i.name(), i.part(), i.schedule(), i.accessSteps(), false)
+                                : i)
+                        .toList());
+        ClockStart old = new ClockStart(TODAY.minusYears(9), 0, ClockStart.Grade.DOCUMENTED);
+        Map<String, ClockStart> starts = Map.of("belt", RENEWED, "tensioner", RENEWED, "pump", old);
+        assertThat(judge(vehicle(starts), BOOK).status()).isEqualTo(Status.OVERDUE);
+        assertThat(DueEngine.forecast(vehicle(starts), Optional.of(apart), BOOK, TODAY)
+                        .status())
+                .isEqualTo(Status.CLEAR);
+        Evidence trace = new Evidence(EvidenceKind.COOLANT_TRACE, TODAY, Evidence.Confidence.SEEN, Optional.of("pump"));
+        assertThat(DueEngine.forecast(vehicle(starts, trace), Optional.of(apart), BOOK, TODAY)
+                        .status())
+                .isNotEqualTo(Status.CLEAR);
+    }
+
     private static EngineFamily withWeakTensioner() {
         List<Item> items = new ArrayList<>();
         for (Item i : BELT.items()) {
