@@ -39,6 +39,7 @@ import knollfield.core.odometer.UsageRate;
 import knollfield.core.risk.EconomicInterval;
 import knollfield.core.risk.FreshSet;
 import knollfield.core.risk.WearModel;
+import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -62,8 +63,15 @@ class CalculationController {
         this.words = words;
     }
 
-    /** @param km distance shown, whole kilometres */
-    record ReadingIn(LocalDate date, int km, ReadingSource source) {}
+    /**
+     * @param km distance shown, whole kilometres
+     * @param unit what it was written in; kilometres where nothing is said
+     */
+    record ReadingIn(
+            LocalDate date,
+            int km,
+            ReadingSource source,
+            @Nullable DistanceUnit unit) {}
 
     record ClassIn(double meanKmPerYear, double spreadKmPerYear) {}
 
@@ -289,10 +297,12 @@ class CalculationController {
         checks.orThrow();
         Map<String, ClockStart> starts = new HashMap<>();
         in.starts().forEach((item, s) -> starts.put(item, new ClockStart(s.date(), s.km(), s.grade())));
+        List<Reading> readings = core(in.readings());
+        starts.values().forEach(s -> s.reading().ifPresent(readings::add));
         VehicleFacts facts = new VehicleFacts(
                 in.firstRegistered(),
                 in.cameWithReading(),
-                core(in.readings()),
+                readings,
                 starts,
                 in.conditions(),
                 in.evidence().stream()
@@ -485,7 +495,9 @@ class CalculationController {
     private static List<Reading> core(List<ReadingIn> readings) {
         List<Reading> list = new ArrayList<>();
         for (ReadingIn r : readings) {
-            list.add(new Reading(list.size() + 1L, r.date(), r.km(), r.source()));
+            DistanceUnit unit = r.unit();
+            list.add(
+                    new Reading(list.size() + 1L, r.date(), r.km(), r.source(), unit == null ? DistanceUnit.KM : unit));
         }
         return list;
     }
@@ -495,7 +507,7 @@ class CalculationController {
     }
 
     private static ReadingIn view(Reading r) {
-        return new ReadingIn(r.date(), r.km(), r.source());
+        return new ReadingIn(r.date(), r.km(), r.source(), r.unit());
     }
 
     private static OptionalDouble optional(@Nullable Double value) {

@@ -489,6 +489,7 @@ class DossierController {
 
     private static List<ReadingView> readings(VehicleState state) {
         Map<Long, RejectReason> rejected = state.forecast().readings().rejected().stream()
+                .filter(r -> r.reading().id() != 0)
                 .collect(Collectors.toMap(r -> r.reading().id(), Rejected::reason));
         return state.history().readings().stream()
                 .sorted(Comparator.comparing(StoredReading::date)

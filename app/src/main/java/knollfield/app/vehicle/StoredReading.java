@@ -19,6 +19,6 @@ public record StoredReading(
 
     /** In km since new, for an odometer that shows {@code offsetKm} less. */
     Reading toCore(int offsetKm) {
-        return new Reading(id, date, Math.min(Reading.MAX_KM, km + offsetKm), source);
+        return new Reading(id, date, Math.min(Reading.MAX_KM, km + offsetKm), source, writtenUnit);
     }
 }

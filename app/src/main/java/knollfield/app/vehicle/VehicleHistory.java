@@ -50,20 +50,25 @@ public record VehicleHistory(
         Map<String, ClockStart> starts = new HashMap<>();
         Map<String, LocalDate> latest = new HashMap<>();
         Set<String> better = new HashSet<>();
-        for (Renewal r : renewals) {
-            LocalDate known = latest.get(r.itemCode());
-            if (known == null || !r.date().isBefore(known)) {
-                latest.put(r.itemCode(), r.date());
-                starts.put(r.itemCode(), new ClockStart(r.date(), r.km() + offsetOn(r.date()), r.grade()));
-            }
-            if (r.betterPart()) {
-                better.add(r.itemCode());
-            }
-        }
-        List<Reading> counted = new ArrayList<>(readings.size());
+        List<Reading> counted = new ArrayList<>(readings.size() + renewals.size());
         for (StoredReading r : readings) {
             if (!r.markedWrong()) {
                 counted.add(r.toCore(offsetOf(r)));
+            }
+        }
+        for (Renewal r : renewals) {
+            ClockStart start =
+                    new ClockStart(r.date(), Math.min(Reading.MAX_KM, r.km() + offsetOn(r.date())), r.grade());
+            LocalDate known = latest.get(r.itemCode());
+            if (known == null || !r.date().isBefore(known)) {
+                latest.put(r.itemCode(), r.date());
+                starts.put(r.itemCode(), start);
+            }
+            start.reading()
+                    .filter(s -> !counted.contains(s) && !isMarkedWrong(r.date(), r.km()))
+                    .ifPresent(counted::add);
+            if (r.betterPart()) {
+                better.add(r.itemCode());
             }
         }
         return new VehicleFacts(
@@ -80,6 +85,10 @@ public record VehicleHistory(
                         .toList(),
                 new VehicleFacts.Special(
                         vehicle.state(), vehicle.idleHoursPerYear(), vehicle.own(), vehicle.beltDateCode(), better));
+    }
+
+    private boolean isMarkedWrong(LocalDate date, int km) {
+        return readings.stream().anyMatch(r -> r.markedWrong() && r.date().equals(date) && r.km() == km);
     }
 
     /** What the odometer shown on {@code date} lacks of the distance since new, km. */

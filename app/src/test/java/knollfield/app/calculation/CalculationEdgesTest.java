@@ -156,4 +156,50 @@ class CalculationEdgesTest {
                 .toString();
         assertThat(reasons).contains("no age limit", "it is 84", "rubber ages");
     }
+
+    private static final String BELT = """
+            {"code": "belt", "name": "Timing belt", "kind": "TIMING_BELT", "normal": {"km": 120000, "months": 120}}""";
+
+    @Test
+    void theOdometerOfARenewalIsAReading() {
+        String plain = forecast(BELT, "2016-01-01", "2026-11-20");
+        String renewal = "\"starts\": {\"belt\": {\"date\": \"2025-11-20\", \"km\": %d, \"grade\": \"STATED\"}}";
+        JsonNode slow = ines.post(
+                        "/api/calculations/forecast", plain.replace("\"starts\": {}", renewal.formatted(85_000)))
+                .ok()
+                .json();
+        JsonNode fast = ines.post(
+                        "/api/calculations/forecast", plain.replace("\"starts\": {}", renewal.formatted(60_000)))
+                .ok()
+                .json();
+        assertThat(fast.get("kmPerYear").asDouble())
+                .isGreaterThan(slow.get("kmPerYear").asDouble() + 5_000);
+
+        String wrong = ines.post(
+                        "/api/calculations/forecast", plain.replace("\"starts\": {}", renewal.formatted(110_000)))
+                .ok()
+                .json()
+                .get("reasons")
+                .toString();
+        assertThat(wrong).contains("stated with the renewal", "runs backwards");
+    }
+
+    @Test
+    void aWholeMileLessIsNotBackwards() {
+        String chain = """
+                {"readings": [{"date": "2026-01-01", "km": 120001, "source": "WORKSHOP"},
+                              {"date": "2026-02-01", "km": 120000, "source": "CUSTOMER"%s}],
+                 "usageClass": {"meanKmPerYear": 12000, "spreadKmPerYear": 4000}}
+                """;
+        JsonNode miles = ines.post("/api/calculations/readings-chain", chain.formatted(", \"unit\": \"MILES\""))
+                .ok()
+                .json();
+        assertThat(miles.get("rejected")).isEmpty();
+        assertThat(miles.get("kept").get(1).get("km").asInt()).isEqualTo(120_001);
+        assertThat(ines.post("/api/calculations/readings-chain", chain.formatted(""))
+                        .ok()
+                        .json()
+                        .get("rejected"))
+                .hasSize(1);
+    }
 }

@@ -1,6 +1,9 @@
 package knollfield.core.due;
 
 import java.time.LocalDate;
+import java.util.Optional;
+import knollfield.core.odometer.Reading;
+import knollfield.core.odometer.ReadingSource;
 
 /**
  * Where an item's clocks began.
@@ -34,8 +37,20 @@ public record ClockStart(LocalDate date, int km, Grade grade) {
         return new ClockStart(firstRegistered, 0, Grade.FIRST_REGISTRATION);
     }
 
+    /**
+     * The odometer of a renewal as a reading of the workshop that vouches for it, or of the person who says so; empty where
+     * the clock starts at something else.
+     */
+    public Optional<Reading> reading() {
+        return switch (grade) {
+            case DOCUMENTED -> Optional.of(new Reading(0, date, km, ReadingSource.WORKSHOP));
+            case STATED -> Optional.of(new Reading(0, date, km, ReadingSource.CUSTOMER));
+            case ORIGINAL, FIRST_REGISTRATION, DATE_CODE, INSPECTED -> Optional.empty();
+        };
+    }
+
     public ClockStart {
-        if (km < 0) {
+        if (km < 0 || km > Reading.MAX_KM) {
             throw new IllegalArgumentException("a clock cannot start at %d km".formatted(km));
         }
     }

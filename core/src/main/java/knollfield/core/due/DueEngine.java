@@ -103,6 +103,9 @@ public final class DueEngine {
                 actBy = i.actBy();
             }
         }
+        List<Reason> reasons = new ArrayList<>(
+                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, idle, findings, today));
+        reasons.addAll(ReasonWriter.leftOut(chain, vehicle.starts().values()));
         return new VehicleForecast(
                 today,
                 deciding.status(),
@@ -113,7 +116,7 @@ public final class DueEngine {
                 projection,
                 idle,
                 findings,
-                ReasonWriter.reasons(vehicle, family.get(), policy, deciding, projection, idle, findings, today));
+                reasons);
     }
 
     /** A pump whose history nobody knows does not hide a belt that is documented: only the drive's own gap counts. */
@@ -406,15 +409,16 @@ public final class DueEngine {
 
         private Optional<LocalDate> reached(ClockStart start, double km, double chance) {
             double onWear = onWear(start, km);
-            return onWear <= wear.baseKm()
+            Optional<LocalDate> day = onWear <= wear.baseKm()
                     ? chain.dateReached(start.km() + km, idleKmPerYear, start.date())
                     : wear.firstDayReached(onWear, chance);
+            return day.map(d -> d.isBefore(start.date()) ? start.date() : d);
         }
 
         /** What the odometer part of {@link #wear} shows at {@code km} since {@code start}: less what has been idled. */
         private double onWear(ClockStart start, double km) {
-            double idled =
-                    idleKmPerYear == 0 ? 0 : idleKmPerYear * Math.max(0, Years.between(start.date(), wear.baseDate()));
+            // negative where it starts after the last reading, from which on the projection has it idle
+            double idled = idleKmPerYear == 0 ? 0 : idleKmPerYear * Years.between(start.date(), wear.baseDate());
             return start.km() + km - idled;
         }
 
@@ -472,19 +476,7 @@ public final class DueEngine {
         }
 
         private static ItemForecast worse(ItemForecast f, Status effect, LocalDate day) {
-            LocalDate actBy = f.actBy().filter(known -> known.isBefore(day)).orElse(day);
-            return new ItemForecast(
-                    f.item(),
-                    f.start(),
-                    f.limit(),
-                    f.other(),
-                    f.severe(),
-                    f.inspection(),
-                    f.distance(),
-                    f.age(),
-                    f.binding(),
-                    Optional.of(actBy),
-                    f.status().worse(effect));
+            return f.actedOnBy(f.actBy().filter(known -> known.isBefore(day)).orElse(day), effect);
         }
     }
 }

@@ -28,8 +28,8 @@ public record ItemForecast(
         Optional<LocalDate> actBy,
         Status status) {
 
-    /** This item acted on by an earlier day. */
-    ItemForecast actedOnBy(LocalDate earlier, Status then) {
+    /** This item acted on by another day, and in the worse of its own status and {@code then}. */
+    ItemForecast actedOnBy(LocalDate day, Status then) {
         return new ItemForecast(
                 item,
                 start,
@@ -40,7 +40,7 @@ public record ItemForecast(
                 distance,
                 age,
                 binding,
-                Optional.of(earlier),
+                Optional.of(day),
                 status.worse(then));
     }
 

@@ -3,6 +3,7 @@ package knollfield.core.due;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -22,6 +23,7 @@ import knollfield.core.explain.Fact.Share;
 import knollfield.core.explain.Fact.Words;
 import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.Projection.KnownTrip;
+import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageRate;
 
 /** Says in sentences what {@link DueEngine} computed. It computes nothing of its own but what it says. */
@@ -270,7 +272,7 @@ final class ReasonWriter {
         return rate.observed()
                 .map(o -> Reason.of(
                         Topic.USAGE,
-                        "{0} a year; its readings show {1} over {2} spans, the last on {3}.",
+                        "{0} a year; its readings show {1}, the last on {3}; spans between them: {2}.",
                         new Km(rate.kmPerYear()),
                         new Km(o.kmPerYear()),
                         new Count(o.segments()),
@@ -279,6 +281,20 @@ final class ReasonWriter {
                         Topic.USAGE,
                         "{0} a year, from its class alone: it has no two readings to compare.",
                         new Km(rate.kmPerYear())));
+    }
+
+    /** Odometers stated with the renewals in force that do not fit the readings, each once. */
+    static List<Reason> leftOut(ReadingChain chain, Collection<ClockStart> starts) {
+        return chain.rejected().stream()
+                .filter(r -> starts.stream().anyMatch(s -> s.reading().equals(Optional.of(r.reading()))))
+                .map(r -> Reason.of(
+                        Topic.USAGE,
+                        "The odometer stated with the renewal of {0}, {1}, tells nothing of its use: {2}.",
+                        new Day(r.reading().date()),
+                        new Km(r.reading().km()),
+                        new Words(r.reason().words())))
+                .distinct()
+                .toList();
     }
 
     private static Optional<Reason> policy(EngineFamily family, Policy policy, ItemForecast item) {
@@ -290,6 +306,15 @@ final class ReasonWriter {
             case UNKNOWN -> "an engine whose interference is unconfirmed";
             case NO -> "an engine that does not interfere";
         };
+        if (policy.timing() instanceof Policy.Timing.Careful) {
+            return item.actBy()
+                    .map(day -> Reason.of(
+                            Topic.DECIDES,
+                            "By the book {0}: at its limit, or at a chance of {1} of passing it on {2}.",
+                            new Day(day),
+                            new Share(policy.risk(family.interference())),
+                            new Words(engine)));
+        }
         return item.actBy()
                 .map(day -> Reason.of(
                         Topic.DECIDES,

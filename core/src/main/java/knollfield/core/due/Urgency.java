@@ -20,6 +20,11 @@ public enum Urgency {
         return words;
     }
 
+    /** True where somebody has to decide today. */
+    public boolean isToBeDecided() {
+        return this == STOP || this == DECIDE_NOW;
+    }
+
     /** Of a vehicle in such a status. */
     public static Urgency of(Status status) {
         return switch (status) {

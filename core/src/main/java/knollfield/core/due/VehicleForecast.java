@@ -45,18 +45,19 @@ public record VehicleForecast(
                 : earlier.isAfter(today.plusDays(horizonDays)) ? Status.CLEAR : Status.COMING;
         Optional<ItemForecast> decides = deciding.map(d -> d.actedOnBy(earlier, then));
         return new VehicleForecast(
-                today,
-                status.worse(then),
-                Optional.of(earlier),
-                decides,
-                items.stream()
-                        .map(i -> deciding.filter(i::equals).isPresent() ? i.actedOnBy(earlier, then) : i)
-                        .toList(),
-                readings,
-                projection,
-                idleKmPerYear,
-                findings,
-                Stream.concat(reasons.stream(), Stream.of(why)).toList());
+                        today,
+                        status.worse(then),
+                        Optional.of(earlier),
+                        decides,
+                        items.stream()
+                                .map(i -> deciding.filter(i::equals).isPresent() ? i.actedOnBy(earlier, then) : i)
+                                .toList(),
+                        readings,
+                        projection,
+                        idleKmPerYear,
+                        findings,
+                        reasons)
+                .because(why);
     }
 
     /** This forecast with one more reason. */

@@ -2,9 +2,10 @@ package knollfield.core.odometer;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -16,8 +17,8 @@ import knollfield.core.units.Years;
  * The readings that tell one consistent story, and those that do not, each with its reason.
  *
  * <p>Kept is the chain of greatest total trust that never runs backwards and never exceeds the assumed km a day ×
- * max(1, days between); of equal chains the one whose readings are later (rules.md section 1). What is repeated, the same
- * value on the same day, counts once.
+ * max(1, days between); of equal chains the one whose rejects fit as another unit, then the one whose readings are later
+ * (rules.md section 1). What is repeated, the same value on the same day, counts once. Between miles and kilometres a whole mile less is not backwards; the kept chain then stays level.
  *
  * @param kept in date order, possibly empty
  * @param rejected in date order
@@ -27,6 +28,9 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
 
     /** A reading outside the kept chain and why. */
     public record Rejected(Reading reading, RejectReason reason) {}
+
+    /** Of more chains that weigh the same the rest is not looked at. */
+    private static final int MOST_TIES = 64;
 
     private static final Comparator<Reading> ORDER =
             Comparator.comparing(Reading::date).thenComparingInt(Reading::km).thenComparingLong(Reading::id);
@@ -48,60 +52,118 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
             sorted = new ArrayList<>(readings);
             sorted.sort(ORDER);
         }
-        int n = sorted.size();
         int max = assumptions.maxKmPerDay();
-        int[] weights = weights(sorted, assumptions);
-        int[] best = new int[n];
-        int[] previous = new int[n];
-        int end = -1;
-        for (int i = 0; i < n; i++) {
-            previous[i] = -1;
-            for (int j = 0; j < i; j++) {
-                // ">=": of equal chains the one through the later reading is kept
-                if (best[j] >= best[i] && follows(sorted.get(j), sorted.get(i), max)) {
-                    best[i] = best[j];
-                    previous[i] = j;
-                }
-            }
-            best[i] += weights[i];
-            if (end < 0 || best[i] >= best[end]) {
-                end = i;
+        Weighed weighed = Weighed.of(sorted, assumptions);
+        List<List<Reading>> heaviest = heaviest(weighed, max);
+        List<Reading> chosen = heaviest.get(0);
+        int slips = -1;
+        for (List<Reading> chain : heaviest) {
+            int of = heaviest.size() == 1 ? 0 : slipsOfTheUnit(chain, weighed.readings(), max);
+            if (of > slips) {
+                slips = of;
+                chosen = chain;
             }
         }
-        boolean[] isKept = new boolean[n];
-        List<Reading> kept = new ArrayList<>(n);
-        for (int i = end; i >= 0; i = previous[i]) {
-            isKept[i] = true;
-            kept.add(sorted.get(i));
-        }
-        Collections.reverse(kept);
-        if (kept.size() == n) {
-            return new ReadingChain(kept, List.of(), max);
-        }
+        List<Reading> kept = new ArrayList<>(sorted.size());
         List<Rejected> rejected = new ArrayList<>();
-        for (int i = 0; i < n; i++) {
-            if (!isKept[i]) {
-                rejected.add(new Rejected(sorted.get(i), reasonAgainst(kept, sorted.get(i), max)));
+        int next = 0;
+        int km = 0;
+        Reading last = null;
+        for (Reading r : sorted) {
+            if (next < chosen.size() && r.repeats(chosen.get(next))) {
+                next++;
+            } else if (last == null || !r.repeats(last)) {
+                rejected.add(new Rejected(r, reasonAgainst(chosen, r, max)));
+                continue;
             }
+            last = r;
+            km = Math.max(km, r.km());
+            kept.add(r.atLeast(km));
         }
         return new ReadingChain(kept, rejected, max);
     }
 
-    /** What each weighs; readings of one day and value weigh once, as the heaviest of them. */
-    private static int[] weights(List<Reading> sorted, OdometerAssumptions assumptions) {
-        int[] weights = new int[sorted.size()];
-        for (int i = 0; i < weights.length; i++) {
-            int weight = assumptions.trust(sorted.get(i).source());
-            boolean repeats = i > 0
-                    && sorted.get(i - 1).date().equals(sorted.get(i).date())
-                    && sorted.get(i - 1).km() == sorted.get(i).km();
-            int heaviest = repeats ? Math.max(weight, weights[i - 1]) : weight;
-            if (repeats) {
-                weights[i - 1] = 0;
+    /**
+     * Each reading once, with what it weighs: repeated on one day as the heaviest of them.
+     *
+     * @param readings in date order
+     */
+    private record Weighed(List<Reading> readings, List<Integer> weights) {
+
+        static Weighed of(List<Reading> sorted, OdometerAssumptions assumptions) {
+            List<Reading> once = new ArrayList<>(sorted.size());
+            List<Integer> weights = new ArrayList<>(sorted.size());
+            for (Reading r : sorted) {
+                int weight = assumptions.trust(r.source());
+                int last = once.size() - 1;
+                if (last >= 0 && once.get(last).repeats(r)) {
+                    weights.set(last, Math.max(weight, weights.get(last)));
+                } else {
+                    once.add(r);
+                    weights.add(weight);
+                }
             }
-            weights[i] = heaviest;
+            return new Weighed(once, weights);
         }
-        return weights;
+    }
+
+    /** The chains of greatest trust, those with later readings first; at most {@value #MOST_TIES}, at least one. */
+    private static List<List<Reading>> heaviest(Weighed weighed, int max) {
+        List<Reading> readings = weighed.readings();
+        int n = readings.size();
+        if (n == 0) {
+            return List.of(List.of());
+        }
+        int[] best = new int[n];
+        int greatest = 0;
+        for (int i = 0; i < n; i++) {
+            int before = 0;
+            for (int j = 0; j < i; j++) {
+                if (best[j] > before && follows(readings.get(j), readings.get(i), max)) {
+                    before = best[j];
+                }
+            }
+            best[i] = before + weighed.weights().get(i);
+            greatest = Math.max(greatest, best[i]);
+        }
+        List<List<Reading>> chains = new ArrayList<>();
+        Deque<Reading> after = new ArrayDeque<>();
+        for (int i = n - 1; i >= 0; i--) {
+            if (best[i] == greatest) {
+                collect(weighed, best, i, max, after, chains);
+            }
+        }
+        return chains;
+    }
+
+    private static void collect(
+            Weighed weighed, int[] best, int i, int max, Deque<Reading> after, List<List<Reading>> chains) {
+        List<Reading> readings = weighed.readings();
+        after.addFirst(readings.get(i));
+        int before = best[i] - weighed.weights().get(i);
+        if (before == 0) {
+            chains.add(List.copyOf(after));
+        }
+        for (int j = i - 1; j >= 0 && before > 0 && chains.size() < MOST_TIES; j--) {
+            if (best[j] == before && follows(readings.get(j), readings.get(i), max)) {
+                collect(weighed, best, j, max, after, chains);
+            }
+        }
+        after.removeFirst();
+    }
+
+    /** How many readings outside {@code chain} would fit it in the other unit. */
+    private static int slipsOfTheUnit(List<Reading> chain, List<Reading> readings, int max) {
+        int slips = 0;
+        int next = 0;
+        for (Reading r : readings) {
+            if (next < chain.size() && r.equals(chain.get(next))) {
+                next++;
+            } else if (slipOfTheUnit(chain, r, max).isPresent()) {
+                slips++;
+            }
+        }
+        return slips;
     }
 
     private static boolean isSorted(List<Reading> readings) {
@@ -176,32 +238,39 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
      * @param km odometer and idling together
      */
     public Optional<LocalDate> dateReached(double km, double idleKmPerYear, LocalDate from) {
-        Reading before = null;
+        LocalDate before = null;
         double kmBefore = 0;
         for (Reading r : kept) {
+            if (idleKmPerYear > 0 && before != null && before.isBefore(from) && from.isBefore(r.date())) {
+                // idling begins between two readings
+                kmBefore = interpolatedKm(from).orElse(kmBefore);
+                before = from;
+            }
             double here =
                     r.km() + (idleKmPerYear == 0 ? 0 : idleKmPerYear * Math.max(0, Years.between(from, r.date())));
             if (here >= km) {
-                if (before == null || here == kmBefore) {
-                    return Optional.of(r.date());
+                if (before == null || here == kmBefore || kmBefore >= km) {
+                    return Optional.of(before == null || here == kmBefore ? r.date() : before);
                 }
                 double share = (km - kmBefore) / (here - kmBefore);
-                long days = ChronoUnit.DAYS.between(before.date(), r.date());
-                return Optional.of(before.date().plusDays((long) Math.ceil(share * days - 1e-9)));
+                long days = ChronoUnit.DAYS.between(before, r.date());
+                return Optional.of(before.plusDays((long) Math.ceil(share * days - 1e-9)));
             }
-            before = r;
+            before = r.date();
             kmBefore = here;
         }
         return Optional.empty();
     }
 
     private static boolean follows(Reading earlier, Reading later, int maxKmPerDay) {
-        int km = later.km() - earlier.km();
-        if (km < 0) {
+        double km = later.shownKm() - earlier.shownKm();
+        // odometers truncate: a whole mile may hide up to as much
+        double hidden = later.unit() == earlier.unit() ? 0 : DistanceUnit.MILES.toKm(1);
+        if (km < -hidden) {
             return false;
         }
         long days = Math.max(1, later.date().toEpochDay() - earlier.date().toEpochDay());
-        return km <= maxKmPerDay * days;
+        return km <= (double) maxKmPerDay * days;
     }
 
     private static boolean fits(List<Reading> kept, Reading reading, int max) {
@@ -209,12 +278,19 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
                 .allMatch(k -> ORDER.compare(k, reading) <= 0 ? follows(k, reading, max) : follows(reading, k, max));
     }
 
-    private static RejectReason reasonAgainst(List<Reading> kept, Reading reading, int max) {
+    private static Optional<RejectReason> slipOfTheUnit(List<Reading> kept, Reading reading, int max) {
         if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.toKm(reading.km()), max)) {
-            return RejectReason.MILES_AS_KM;
+            return Optional.of(RejectReason.MILES_AS_KM);
         }
-        if (fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.fromKm(reading.km()), max)) {
-            return RejectReason.KM_AS_MILES;
+        return fitsBetweenNeighbours(kept, reading, DistanceUnit.MILES.fromKm(reading.km()), max)
+                ? Optional.of(RejectReason.KM_AS_MILES)
+                : Optional.empty();
+    }
+
+    private static RejectReason reasonAgainst(List<Reading> kept, Reading reading, int max) {
+        Optional<RejectReason> slip = slipOfTheUnit(kept, reading, max);
+        if (slip.isPresent()) {
+            return slip.get();
         }
         boolean belowEarlier = kept.stream().anyMatch(k -> !k.date().isAfter(reading.date()) && k.km() > reading.km());
         boolean aboveLater = kept.stream().anyMatch(k -> !k.date().isBefore(reading.date()) && k.km() < reading.km());

@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import knollfield.core.units.DistanceUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -164,5 +165,47 @@ class ReadingChainTest {
         readings.removeIf(r -> r.id() >= 100);
         readings.add(new Reading(200, LocalDate.of(2022, 5, 1), 60_000, ReadingSource.CUSTOMER));
         assertThat(ReadingChain.of(readings).kept()).hasSize(6);
+    }
+
+    /** Odometers truncate: 74,565 miles are 120,000.7 km and may be anything up to a mile more. */
+    @ParameterizedTest
+    @CsvSource({
+        "74565, MILES, true, 120002",
+        "74564, MILES, false, 120002",
+        "120001, KM, false, 120002",
+        "74600, MILES, true, 120057"
+    })
+    void betweenMilesAndKilometresAWholeMileLessIsNotBackwards(int value, DistanceUnit unit, boolean kept, int lastKm) {
+        Reading later =
+                new Reading(2, DAY.plusDays(20), (int) Math.round(unit.toKm(value)), ReadingSource.CUSTOMER, unit);
+        ReadingChain chain = ReadingChain.of(List.of(shop(1, 0, 120_002), later));
+
+        assertThat(chain.rejected().isEmpty()).isEqualTo(kept);
+        assertThat(chain.last().orElseThrow().km()).isEqualTo(lastKm);
+    }
+
+    @Test
+    void ofEqualChainsTheOneWhoseRejectsFitAsAnotherUnit() {
+        // 44,000 and 44,200 read as miles go on from 70,000 km
+        ReadingChain chain = ReadingChain.of(
+                List.of(shop(1, 0, 50_000), shop(2, 365, 70_000), shop(3, 370, 44_000), shop(4, 375, 44_200)));
+
+        assertThat(chain.kept()).extracting(Reading::id).containsExactly(1L, 2L);
+        assertThat(chain.rejected())
+                .extracting(ReadingChain.Rejected::reason)
+                .containsOnly(RejectReason.MILES_AS_KM)
+                .hasSize(2);
+    }
+
+    @Test
+    void idlingCountsFromTheRenewalOnAlsoBetweenTwoReadings() {
+        ReadingChain chain = ReadingChain.of(List.of(shop(1, 0, 50_000), shop(2, 400, 60_000)));
+        LocalDate renewed = DAY.plusDays(100);
+
+        // From memory: a straight line from 52,500 km on, which is 25 km and 54.8 of idling a day
+        double perDay = 25 + 20_000 / 365.25;
+        assertThat(chain.dateReached(56_000, 20_000, renewed))
+                .contains(renewed.plusDays((long) Math.ceil(3_500 / perDay)));
+        assertThat(chain.dateReached(51_000, 20_000, renewed)).contains(renewed);
     }
 }
