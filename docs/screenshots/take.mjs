@@ -19,6 +19,11 @@ async function window(signIn, width = 1280, height = 800) {
   return page;
 }
 
+async function pick(page, field, option) {
+  await page.click(field);
+  await page.locator('.ant-select-dropdown:visible').getByText(option, { exact: true }).click();
+}
+
 async function keep(page, name) {
   await page.waitForTimeout(800);
   await page.screenshot({ path: `${folder}/${name}.png` });
@@ -102,12 +107,12 @@ await ines.waitForSelector('.import-counts');
 await keep(ines, 'import');
 await ines.goto(`${address}/calculators`);
 await ines.waitForSelector('.turning-path');
-await ines.selectOption('#teeth-family', 'CAL-16');
+await pick(ines, '#teeth-family', 'Calder 1.6');
 await ines.getByRole('button', { name: '+ turn' }).click();
 await keep(ines, 'calculators');
 await ines.goto(`${address}/practice`);
 await ines.waitForSelector('.turning-path');
-await ines.selectOption('#practice-family', 'CAL-16');
+await pick(ines, '#practice-family', 'Calder 1.6');
 await keep(ines, 'practice');
 
 const hedra = await window('hedra', 1024, 768);

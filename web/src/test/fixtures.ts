@@ -71,6 +71,7 @@ export function deskView(
   return {
     today: '2026-11-25',
     vehicles: 240,
+    toDecide: (listed.STOP ?? 0) + (listed.OVERDUE ?? 0),
     total: Object.values(listed).reduce((a, b) => a + b, 0),
     offset: 0,
     aside: 0,

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { Button, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useAddress } from '../../shared/address';
 import {
@@ -183,19 +183,18 @@ function FleetFilter({
   onChange: (f: string) => void;
 }) {
   return (
-    <select
+    <Select
       aria-label="Fleet shown"
-      className="quiet-select"
+      variant="borderless"
+      className="fleet-shown"
+      popupMatchSelectWidth={false}
       value={fleet}
-      onChange={(e) => onChange(e.target.value)}
-    >
-      <option value="">all fleets and owners</option>
-      {board.fleets.map((f) => (
-        <option key={f.id} value={f.name}>
-          {f.name}
-        </option>
-      ))}
-    </select>
+      onChange={onChange}
+      options={[
+        { value: '', label: 'all fleets and owners' },
+        ...board.fleets.map((f) => ({ value: f.name, label: f.name })),
+      ]}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { TurningPath } from '../../drawing/TurningPath';
@@ -69,20 +70,15 @@ export function TeethCalculator({ path }: { path?: Schemas['PathView'] }) {
       {path === undefined && (
         <div className="figure-field">
           <label htmlFor="teeth-family">Engine family</label>
-          <select
+          <Select
             id="teeth-family"
-            value={code}
-            onChange={(e) => {
-              setPicked(e.target.value);
+            value={code || undefined}
+            onChange={(v: string) => {
+              setPicked(v);
               setTeeth(0);
             }}
-          >
-            {families?.map((f) => (
-              <option key={f.code} value={f.code}>
-                {f.name}
-              </option>
-            ))}
-          </select>
+            options={families?.map((f) => ({ value: f.code, label: f.name }))}
+          />
         </div>
       )}
       <div className="turn-keys" role="group" aria-label="Turn the crank, running way">

@@ -68,9 +68,6 @@ export default function Desk() {
   const only = (what: DeskParams['only']) => set('only', filter.only === what ? undefined : what);
   const narrowed = filterText(params) !== '';
   const view = desk.data;
-  const needing = (view?.groups ?? [])
-    .filter((g) => g.status !== 'CLEAR')
-    .reduce((n, g) => n + g.count, 0);
   return (
     <div className="desk">
       <section className="desk-list" aria-label="Vehicles that need a decision">
@@ -80,7 +77,7 @@ export default function Desk() {
               ? 'Reading the list…'
               : filter.aside
                 ? `${formatWhole(view.aside)} set aside by their owners`
-                : `${formatWhole(needing)} ${needing === 1 ? 'vehicle needs' : 'vehicles need'} a decision`}
+                : `${formatWhole(view.toDecide)} ${view.toDecide === 1 ? 'vehicle needs' : 'vehicles need'} a decision`}
           </h1>
           {view !== undefined && view.callBacks > 0 && (
             <span className="hint">

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Radio } from 'antd';
+import { Radio, Select } from 'antd';
 import { Link } from 'react-router';
 import { TurningPath } from '../../drawing/TurningPath';
 import { ProblemNote } from '../../shared/ProblemNote';
@@ -63,13 +63,12 @@ export default function Practice() {
           )}
           <div className="practice-choice">
             <label htmlFor="practice-family">Engine family</label>
-            <select id="practice-family" value={code} onChange={(e) => setFamily(e.target.value)}>
-              {families?.map((f) => (
-                <option key={f.code} value={f.code}>
-                  {f.name}
-                </option>
-              ))}
-            </select>
+            <Select
+              id="practice-family"
+              value={code || undefined}
+              onChange={(v: string) => setFamily(v)}
+              options={families?.map((f) => ({ value: f.code, label: f.name }))}
+            />
             <button className="action" onClick={() => setSeed(seed + 1)}>
               Another round
             </button>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Radio, Select, message } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { formatMoment } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
@@ -92,6 +93,12 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
             { value: 'FIXED', label: 'At our own limit, where it is smaller' },
           ]}
         />
+        {w.policy === 'CAREFUL' && (
+          <p className="hint">
+            What a stranding is worth, and what a visit saves, stand under{' '}
+            <Link to="/setup/assumptions">Assumptions</Link>.
+          </p>
+        )}
         {w.policy === 'EARLY' && number('earlyShare', 'Share of each limit', '%', 0.01)}
         {w.policy === 'FIXED' && (
           <div className="setting">
@@ -171,7 +178,7 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           />
         </div>
         <h2>Wear</h2>
-        {number('shareFailedAtLimits', 'Failed when the limits are reached', '%', 0.01)}
+        {number('shareFailedAtLimits', 'Drives failed when their limits are reached', '%', 0.01)}
         {number(
           'wearShape',
           'Shape of the wear-out',

@@ -41,7 +41,7 @@ class BoardTest {
     @Test
     void aCapIsReadBeforeTheDropAndThePlannerIsTakenInPartAndBack() {
         Page page = board();
-        page.getByLabel("Fleet shown").selectOption("Fish co-operative");
+        Browser.choose(page, page.getByLabel("Fleet shown"), "Fish co-operative");
         Locator waiting = page.locator(".hanging").first();
         Locator planned = page.locator(".board-track.technician .job-bar");
         assertThat(planned).hasCount(1);
@@ -74,7 +74,7 @@ class BoardTest {
         assertThat(button(page, "Take the promise back")).isVisible();
         BROWSER.check(page, "board with a job");
 
-        page.getByLabel("Fleet shown").selectOption("");
+        Browser.choose(page, page.getByLabel("Fleet shown"), "all fleets and owners");
         button(page, "Close").click();
         button(page, "Work out a plan").click();
         assertThat(page.locator(".plan-sheet")).containsText("changes against the board", longEnough());

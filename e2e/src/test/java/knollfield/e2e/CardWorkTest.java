@@ -302,7 +302,7 @@ class CardWorkTest {
 
         page.navigate(BROWSER.address() + "/practice");
         Page.GetByTextOptions exact = new Page.GetByTextOptions().setExact(true);
-        page.locator("#practice-family").selectOption("CAL-16");
+        Browser.choose(page, page.locator("#practice-family"), "Calder 1.6");
         assertThat(page.locator(".turning-path .off").first()).isVisible();
         BROWSER.check(page, "practice");
         for (int i = 0; i < 48 && page.locator(".turning-path .off").count() > 0; i++) {

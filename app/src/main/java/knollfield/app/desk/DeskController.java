@@ -152,12 +152,14 @@ class DeskController {
     record MovedView(Instant at, String why, int count) {}
 
     /**
+     * @param toDecide vehicles that the filter lets through and that call for a decision today
      * @param total vehicles of the whole list, of which {@code rows} is a page from {@code offset} on
      * @param nextActBy the next act-by date of vehicles that need nothing yet
      */
     record DeskView(
             LocalDate today,
             int vehicles,
+            int toDecide,
             int total,
             int offset,
             int aside,
@@ -197,6 +199,10 @@ class DeskController {
         return new DeskView(
                 clock.today(),
                 chosen.planned(),
+                chosen.counts().entrySet().stream()
+                        .filter(c -> Urgency.of(c.getKey()).isToBeDecided())
+                        .mapToInt(Map.Entry::getValue)
+                        .sum(),
                 chosen.listed().size(),
                 offset,
                 chosen.aside(),

@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Function;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.Kept;
@@ -171,11 +170,9 @@ class DeskList {
 
     private static Comparator<VehicleState> comparator(Order order) {
         Comparator<VehicleState> first = switch (order) {
-            case EXPOSURE, STATUS -> Comparator.comparing(s -> s.forecast().status());
-            case PER_HOUR ->
-                Comparator.<VehicleState, DeskOrder.Waiting>comparing(
-                        Function.identity(),
-                        DeskOrder.by(w -> -((VehicleState) w).exposurePerHour().orElse(0.0)));
+            case EXPOSURE -> Forecasts.WORST_FIRST;
+            case STATUS -> Comparator.comparing(s -> s.forecast().status());
+            case PER_HOUR -> DeskOrder.by(s -> s.exposurePerHour().orElse(0.0));
             case ACT_BY ->
                 Comparator.comparing((VehicleState s) -> Urgency.of(s.forecast().status()))
                         .thenComparing(s -> s.forecast().actBy().orElse(LocalDate.MAX));

@@ -115,9 +115,8 @@ public class Forecasts {
     }
 
     /** The order of the Desk. */
-    public static final Comparator<VehicleState> WORST_FIRST = Comparator.<VehicleState, DeskOrder.Waiting>comparing(
-                    Function.identity(), DeskOrder.BY_EXPOSURE)
-            .thenComparing(s -> s.vehicle().registration());
+    public static final Comparator<VehicleState> WORST_FIRST =
+            DeskOrder.<VehicleState>byExposure().thenComparing(s -> s.vehicle().registration());
 
     /** Every vehicle's state, in no order. */
     public Collection<VehicleState> all() {

@@ -72,11 +72,6 @@ public record VehicleState(
         return week.isPresent() ? OptionalLong.of(week.get().minor()) : OptionalLong.empty();
     }
 
-    /** What a day's waiting costs in fractions of a minor unit; zero where it is not known. */
-    public double exposurePerWeek() {
-        return week.map(Exposure::amountMinor).orElse(0.0);
-    }
-
     /** Exposure of the next seven days for each hour of that job, minor units; empty where it is not known. */
     public Optional<Double> exposurePerHour() {
         return week.filter(w -> plannedMinutes > 0).map(w -> Exposure.perHour(w.amountMinor(), plannedMinutes));

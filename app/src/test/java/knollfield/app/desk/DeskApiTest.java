@@ -77,6 +77,13 @@ class DeskApiTest {
             }
         }
         assertThat(row).isEqualTo(desk.get("rows").size());
+        assertThat(desk.get("toDecide").asInt())
+                .isEqualTo(desk.get("sections")
+                        .valueStream()
+                        .filter(x -> List.of("Must not run", "Decide now")
+                                .contains(x.get("words").asString()))
+                        .mapToInt(x -> x.get("listed").asInt())
+                        .sum());
         // overdue, act now and unknown history stand among each other
         List<String> decide = desk.get("rows")
                 .valueStream()

@@ -414,7 +414,7 @@ public final class BundlePlanner {
     /** Part, stand-alone labour and, where it takes the drive with it, what that costs; in sixtieths. */
     private double failureCost(Item item) {
         long alone = costNow(List.of(item.code()));
-        long secondary = item.kind().carriesTheDrive() ? outlook.consequence().likely() : 0;
+        long secondary = item.takesTheDrive() ? outlook.consequence().likely() : 0;
         return alone + Sixtieths.ofMinor(secondary);
     }
 

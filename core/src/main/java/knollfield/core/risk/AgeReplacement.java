@@ -96,7 +96,8 @@ public record AgeReplacement(double age, double costPerUnit) {
             return Optional.empty();
         }
         double age = high;
-        // Illinois: the false position, with the value of an end that stays halved
+        int stayed = 0;
+        // Illinois: the false position, with the value of an end halved that stays for a second time
         for (int i = 0; i < MOST_STEPS && high - low > 1e-12 * within; i++) {
             age = high - atHigh * (high - low) / (atHigh - atLow);
             double at = marginal(wear, age) - wanted;
@@ -106,11 +107,13 @@ public record AgeReplacement(double age, double costPerUnit) {
             if (at < 0) {
                 low = age;
                 atLow = at;
-                atHigh /= 2;
+                stayed = Math.max(1, stayed + 1);
+                atHigh /= stayed > 1 ? 2 : 1;
             } else {
                 high = age;
                 atHigh = at;
-                atLow /= 2;
+                stayed = Math.min(-1, stayed - 1);
+                atLow /= stayed < -1 ? 2 : 1;
             }
         }
         return Optional.of(new AgeReplacement(age, costPerUnit(wear, planned, failure, age)));

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
+import knollfield.core.due.FindingEffect;
 import knollfield.core.due.Urgency;
 import knollfield.core.due.VehicleForecast;
 
@@ -24,19 +25,20 @@ public final class DeskOrder {
      * By urgency. Within one: what has been found and whose cost nobody knows, then what a week costs, the dearest first, then
      * the act-by day.
      */
-    public static final Comparator<Waiting> BY_EXPOSURE =
-            by(w -> -w.week().map(Exposure::amountMinor).orElse(0.0));
+    public static <W extends Waiting> Comparator<W> byExposure() {
+        return by(w -> w.week().map(Exposure::amountMinor).orElse(0.0));
+    }
 
-    /** The same by another measure in place of the cost of a week, the smallest first. */
-    public static Comparator<Waiting> by(ToDoubleFunction<Waiting> measure) {
-        return Comparator.comparing((Waiting w) -> Urgency.of(w.forecast().status()))
+    /** The same by another price of waiting, the dearest first. */
+    public static <W extends Waiting> Comparator<W> by(ToDoubleFunction<? super W> price) {
+        return Comparator.comparing((W w) -> Urgency.of(w.forecast().status()))
                 .thenComparing(w -> !isFoundAndNotKnown(w))
-                .thenComparingDouble(measure)
+                .thenComparingDouble(w -> -price.applyAsDouble(w))
                 .thenComparing(w -> w.forecast().actBy().orElse(LocalDate.MAX));
     }
 
     private static boolean isFoundAndNotKnown(Waiting w) {
         return w.week().isEmpty()
-                && w.forecast().findings().stream().anyMatch(f -> f.call().movesTheDate());
+                && w.forecast().findings().stream().map(FindingEffect::call).anyMatch(FindingEffect.Call::movesTheDate);
     }
 }

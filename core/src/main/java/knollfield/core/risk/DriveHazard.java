@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -175,6 +176,16 @@ public final class DriveHazard {
         return chance(lives, until);
     }
 
+    private double chance(List<Life> of, LocalDate until) {
+        double delayed = 0;
+        for (Life life : of) {
+            if (life.delayYears().isPresent()) {
+                delayed += yearsInUse(until) / life.delayYears().getAsDouble();
+            }
+        }
+        return 1 - outlasts(of, until) * Math.exp(-delayed);
+    }
+
     /**
      * Cumulative hazard of wear from today to {@code day} over those of its items that {@code renewed} names, findings'
      * factors and trips included, delays not.
@@ -183,10 +194,10 @@ public final class DriveHazard {
         List<Life> of = new ArrayList<>(lives.size());
         for (Life life : lives) {
             if (renewed.contains(life.item().code())) {
-                of.add(withoutDelay(life));
+                of.add(life);
             }
         }
-        return -Math.log1p(-chance(of, day));
+        return -Math.log(outlasts(of, day));
     }
 
     /** True where a day later never wears less than the day before: nothing unknown, and no journey to come. */
@@ -196,13 +207,12 @@ public final class DriveHazard {
 
     /** The same where whatever was found would hold on average no longer than {@code delayYears}, above zero. */
     double chanceAtLeast(LocalDate until, double delayYears) {
-        double worn = 1 - chance(lives.stream().map(DriveHazard::withoutDelay).toList(), until);
-        return 1 - worn * Math.exp(-yearsInUse(until) / delayYears);
+        return 1 - outlasts(lives, until) * Math.exp(-yearsInUse(until) / delayYears);
     }
 
     /** Those of its items that {@code renewed} names, as if renewed today, at this vehicle's use; no evidence, no trips. */
     public FreshSet fresh(Set<String> renewed) {
-        FreshSet set = FreshSet.at(Math.max(0, kmPerYear));
+        FreshSet set = FreshSet.at(kmPerYear);
         for (Life life : lives) {
             if (renewed.contains(life.item().code()) && life.limit().isPresent()) {
                 set = set.with(life.wear(), life.share(), life.limit().get());
@@ -217,46 +227,34 @@ public final class DriveHazard {
         for (Life life : lives) {
             parts.add(new Exposure.Part(life.item(), chance(List.of(life), until), life.factor()));
         }
-        parts.sort(java.util.Comparator.comparingDouble((Exposure.Part p) -> -p.chance()));
+        parts.sort(Comparator.comparingDouble((Exposure.Part p) -> -p.chance()));
         return parts;
     }
 
-    private static Life withoutDelay(Life life) {
-        return new Life(
-                life.item(),
-                life.start(),
-                life.limit(),
-                life.wear(),
-                life.share(),
-                life.factor(),
-                OptionalDouble.empty());
-    }
-
-    private double chance(List<Life> of, LocalDate until) {
+    /** Chance that wear alone lets none of them fail until {@code until}, 0 to 1. */
+    private double outlasts(List<Life> of, LocalDate until) {
         double grown = 0;
         double asOriginal = 0;
         double asRenewed = 0;
         double years = Math.max(0, Years.between(forecast.today(), until));
         for (Life life : of) {
-            if (life.delayYears().isPresent()) {
-                grown += yearsInUse(until) / life.delayYears().getAsDouble();
-            }
             if (life.limit().isEmpty()) {
                 continue;
             }
-            Limit limit = life.limit().get();
+            double weight = life.factor() * life.share();
             if (life.start().isPresent()) {
-                grown +=
-                        life.factor() * life.share() * growth(life, life.start().get(), until);
+                grown += weight * growth(life, life.start().get(), until);
             } else {
                 double span = unknown.orElseThrow().renewedYears();
-                asOriginal += life.factor() * life.share() * growth(life, registration, until);
-                asRenewed += life.factor() * life.share() * years * fresh(life.wear(), limit, span) / span;
+                double renewed = FreshSet.at(kmPerYear)
+                        .with(life.wear(), weight, life.limit().get())
+                        .cumulative(span);
+                asOriginal += weight * growth(life, registration, until);
+                asRenewed += years * renewed / span;
             }
         }
-        double fromUnknown = unknown.map(u -> u.original()).orElse(0.0);
-        double failed = -fromUnknown * Math.expm1(-asOriginal) - (1 - fromUnknown) * Math.expm1(-asRenewed);
-        return 1 - Math.exp(-grown) * (1 - failed);
+        double original = unknown.map(Unknown::original).orElse(0.0);
+        return Math.exp(-grown) * (original * Math.exp(-asOriginal) + (1 - original) * Math.exp(-asRenewed));
     }
 
     private double growth(Life life, ClockStart start, LocalDate until) {
@@ -273,17 +271,6 @@ public final class DriveHazard {
                 Years.between(
                         forecast.projection().running(forecast.today()),
                         forecast.projection().running(until)));
-    }
-
-    /** H(u), u years after a renewal at this vehicle's use. */
-    private double fresh(WearModel wear, Limit limit, double years) {
-        return wear.cumulativeHazard(
-                limit.km().isPresent()
-                        ? OptionalDouble.of(kmPerYear * years / limit.km().getAsInt())
-                        : OptionalDouble.empty(),
-                limit.months().isPresent()
-                        ? OptionalDouble.of(12 * years / limit.months().getAsInt())
-                        : OptionalDouble.empty());
     }
 
     private Unknown weigh(double stillOriginal) {

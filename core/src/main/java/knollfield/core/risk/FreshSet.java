@@ -16,31 +16,27 @@ public final class FreshSet implements AgeReplacement.Wear {
     /**
      * What wears alike.
      *
-     * @param h0 share of the drive's failures × −ln(1 − p₀)
+     * @param share of the drive's failures
      * @param distance fraction of the distance limit used in a year; empty without one
      * @param age fraction of the age limit used in a year; empty without one
      */
-    private record Term(double h0, double shape, OptionalDouble distance, OptionalDouble age) {
+    private record Term(double share, WearModel wear, OptionalDouble distance, OptionalDouble age) {
 
         double cumulative(double years) {
-            return h0 * powers(years, shape) / limits();
+            return share * wear.cumulativeHazard(times(distance, years), times(age, years));
         }
 
+        /** Of a power of the years, so many times the whole over them. */
         double rate(double years) {
-            return years == 0 ? 0 : h0 * powers(years, shape) * shape / years / limits();
+            return years == 0 ? 0 : wear.shape() * cumulative(years) / years;
         }
 
-        private double powers(double years, double power) {
-            return (distance.isPresent() ? Math.pow(distance.getAsDouble() * years, power) : 0)
-                    + (age.isPresent() ? Math.pow(age.getAsDouble() * years, power) : 0);
-        }
-
-        private int limits() {
-            return (distance.isPresent() ? 1 : 0) + (age.isPresent() ? 1 : 0);
+        private static OptionalDouble times(OptionalDouble perYear, double years) {
+            return perYear.isPresent() ? OptionalDouble.of(perYear.getAsDouble() * years) : perYear;
         }
 
         boolean wearsAs(Term other) {
-            return shape == other.shape && distance.equals(other.distance) && age.equals(other.age);
+            return wear.equals(other.wear) && distance.equals(other.distance) && age.equals(other.age);
         }
     }
 
@@ -69,8 +65,8 @@ public final class FreshSet implements AgeReplacement.Wear {
      */
     public FreshSet with(WearModel wear, double share, Limit limit) {
         Term term = new Term(
-                share * wear.h0(),
-                wear.shape(),
+                share,
+                wear,
                 limit.km().isPresent()
                         ? OptionalDouble.of(kmPerYear / limit.km().getAsInt())
                         : OptionalDouble.empty(),
@@ -81,7 +77,7 @@ public final class FreshSet implements AgeReplacement.Wear {
         boolean joined = false;
         for (Term t : terms) {
             boolean same = !joined && t.wearsAs(term);
-            all.add(same ? new Term(t.h0() + term.h0(), t.shape(), t.distance(), t.age()) : t);
+            all.add(same ? new Term(t.share() + share, wear, t.distance(), t.age()) : t);
             joined |= same;
         }
         if (!joined) {
@@ -123,6 +119,6 @@ public final class FreshSet implements AgeReplacement.Wear {
 
     /** True where every part grows likelier to fail with age. */
     public boolean wearsOut() {
-        return terms.stream().allMatch(t -> t.shape() > 1);
+        return terms.stream().allMatch(t -> t.wear().shape() > 1);
     }
 }

@@ -26,14 +26,9 @@ public record WearModel(double shareFailedAtLimits, double shape) {
         return new WearModel(0.02, 4);
     }
 
-    /** −ln(1 − p₀). */
-    public double h0() {
-        return -Math.log1p(-shareFailedAtLimits);
-    }
-
     /** H for the fractions used, each zero or more; zero where neither limit exists. */
     public double cumulativeHazard(OptionalDouble distanceUsed, OptionalDouble ageUsed) {
-        double h0 = h0();
+        double h0 = -Math.log1p(-shareFailedAtLimits);
         if (distanceUsed.isPresent() && ageUsed.isPresent()) {
             return h0 * (Math.pow(distanceUsed.getAsDouble(), shape) + Math.pow(ageUsed.getAsDouble(), shape)) / 2;
         }

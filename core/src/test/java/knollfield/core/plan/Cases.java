@@ -47,6 +47,10 @@ final class Cases {
 
     /** A belt job of {@code slots} half-hours for a light vehicle of no fleet, on the tool set CAL. */
     static PlanJob job(long id, int slots, long exposurePerDay, int actBy) {
+        return job(id, slots, new WaitingCost.Doubling(exposurePerDay, actBy));
+    }
+
+    static PlanJob job(long id, int slots, WaitingCost waits) {
         return new PlanJob(
                 id,
                 "SKR " + id,
@@ -59,7 +63,7 @@ final class Cases {
                 "",
                 Set.of(),
                 OptionalLong.empty(),
-                new WaitingCost.Doubling(exposurePerDay, actBy),
+                waits,
                 10,
                 new PlanJob.Pin.Free(),
                 Optional.empty());

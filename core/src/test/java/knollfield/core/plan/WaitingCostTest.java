@@ -6,9 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalLong;
-import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -43,7 +40,7 @@ class WaitingCostTest {
         for (int d = 0; d <= 30; d++) {
             until[d] = 0.4 * d;
         }
-        PlanJob job = job(1, 4, new WaitingCost.Calendar(until, 10));
+        PlanJob job = Cases.job(1, 4, new WaitingCost.Calendar(until, 10));
         assertThat(job.waiting(0, 1)).isZero();
         assertThat(job.waiting(0, 30)).as("a day's 0.4 is not nothing").isEqualTo(12);
         assertThat(job.waits().between(10, 25)).isCloseTo(6, within(1e-12));
@@ -66,8 +63,8 @@ class WaitingCostTest {
         for (int d = 1; d < until.length; d++) {
             until[d] = 40 * d * d;
         }
-        PlanJob grows = job(1, 48, new WaitingCost.Calendar(until, 3));
-        PlanJob steady = job(2, 48, new WaitingCost.Doubling(100, 1_000));
+        PlanJob grows = Cases.job(1, 48, new WaitingCost.Calendar(until, 3));
+        PlanJob steady = Cases.job(2, 48, new WaitingCost.Doubling(100, 1_000));
         assertThat(grows.waiting(0, 1)).isLessThan(steady.waiting(0, 1));
         Shop shop = Cases.shop(
                 8, 0, List.of(Cases.technician(1, "T")), List.of(Cases.bay(1, 1)), List.of(Cases.set("CAL", 9)), 9);
@@ -76,24 +73,5 @@ class WaitingCostTest {
         PlanSearch.Result found = PlanSearch.run(
                 new PlanCase(shop, List.of(grows, steady)), Map.of(), 1, new PlanSearch.Budget.Steps(2_000));
         assertThat(found.cost().exposure()).isEqualTo(300);
-    }
-
-    private static PlanJob job(long id, int slots, WaitingCost waits) {
-        return new PlanJob(
-                id,
-                "SKR " + id,
-                "CAL",
-                Set.of("BELT"),
-                slots,
-                0,
-                1,
-                0,
-                "",
-                Set.of(),
-                OptionalLong.empty(),
-                waits,
-                10,
-                new PlanJob.Pin.Free(),
-                Optional.empty());
     }
 }

@@ -277,7 +277,11 @@ class DriveHazardTest {
         ItemForecast belt = known(ItemKind.TIMING_BELT, 6);
         double alone = exposure(forecast(12_000, 72_000, List.of(belt), Status.CLEAR), TODAY.minusYears(9), null, 7);
         assertThat(exposure(
-                        forecast(12_000, 72_000, List.of(belt, with(worn, loose)), Status.CLEAR),
+                        forecast(
+                                12_000,
+                                72_000,
+                                List.of(belt, of(loose, worn.start(), worn.limit(), false)),
+                                Status.CLEAR),
                         TODAY.minusYears(9),
                         null,
                         7))
@@ -290,18 +294,7 @@ class DriveHazardTest {
     void aPartWithoutLimitsOfItsOwnWearsByThoseOfTheBelt() {
         ItemForecast belt = known(ItemKind.TIMING_BELT, 6);
         ItemForecast own = known(ItemKind.TENSIONER, 6);
-        ItemForecast none = new ItemForecast(
-                own.item(),
-                own.start(),
-                Optional.empty(),
-                Optional.empty(),
-                false,
-                false,
-                Optional.empty(),
-                Optional.empty(),
-                ItemForecast.Binding.NONE,
-                Optional.empty(),
-                Status.NO_BOOK);
+        ItemForecast none = of(own.item(), own.start(), Optional.empty(), false);
         assertThat(exposure(forecast(12_000, 72_000, List.of(belt, none), Status.CLEAR), TODAY.minusYears(6), null, 30))
                 .isEqualTo(exposure(
                         forecast(12_000, 72_000, List.of(belt, own), Status.CLEAR), TODAY.minusYears(6), null, 30));
@@ -348,18 +341,7 @@ class DriveHazardTest {
 
     @Test
     void aChainThatRattlesIsKnownByItsDelayAlone() {
-        ItemForecast chain = new ItemForecast(
-                item(ItemKind.TIMING_CHAIN),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                false,
-                true,
-                Optional.empty(),
-                Optional.empty(),
-                ItemForecast.Binding.NONE,
-                Optional.empty(),
-                Status.NO_BOOK);
+        ItemForecast chain = of(item(ItemKind.TIMING_CHAIN), Optional.empty(), Optional.empty(), true);
         VehicleForecast f = forecast(12_000, 72_000, List.of(chain), Status.NO_BOOK);
         assertThat(DriveHazard.of(f, TODAY.minusYears(6), List.of(), WEAR)).isEmpty();
         assertThat(exposure(f, TODAY.minusYears(6), EvidenceKind.CHAIN_RATTLE, 7))
@@ -411,33 +393,22 @@ class DriveHazardTest {
     }
 
     private static ItemForecast of(ItemKind kind, Optional<ClockStart> start) {
+        return of(item(kind), start, Optional.of(LIMIT), false);
+    }
+
+    private static ItemForecast of(Item item, Optional<ClockStart> start, Optional<Limit> limit, boolean inspection) {
         return new ItemForecast(
-                item(kind),
+                item,
                 start,
-                Optional.of(LIMIT),
+                limit,
                 Optional.empty(),
                 false,
-                false,
+                inspection,
                 Optional.empty(),
                 Optional.empty(),
                 ItemForecast.Binding.NONE,
                 Optional.empty(),
                 Status.CLEAR);
-    }
-
-    private static ItemForecast with(ItemForecast f, Item item) {
-        return new ItemForecast(
-                item,
-                f.start(),
-                f.limit(),
-                f.other(),
-                f.severe(),
-                f.inspection(),
-                f.distance(),
-                f.age(),
-                f.binding(),
-                f.actBy(),
-                f.status());
     }
 
     private static VehicleForecast forecast(
