@@ -45,6 +45,7 @@ const Workshop = lazy(() => import('./features/setup/Workshop'));
 const Everything = lazy(() => import('./features/setup/Everything'));
 const Matching = lazy(() => import('./features/setup/Matching'));
 const Places = lazy(() => import('./features/setup/Places'));
+const Breakdowns = lazy(() => import('./features/setup/Breakdowns'));
 const Outside = lazy(() => import('./features/setup/Outside'));
 const ImportList = lazy(() => import('./features/setup/ImportList'));
 
@@ -186,6 +187,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Places />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'breakdowns',
+            element: (
+              <ManagersOnly>
+                <Breakdowns />
               </ManagersOnly>
             ),
           },

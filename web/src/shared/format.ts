@@ -123,9 +123,13 @@ export const minorOf = (text: string, currency: string) =>
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {
   const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-  return signed(
-    format.formatToParts(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2)),
-  );
+  return signed(format.formatToParts(minor / minorPerUnit(currency)));
+}
+
+/** Minor units to one of a currency. */
+export function minorPerUnit(currency: string): number {
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  return 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2);
 }
 
 /** The span of two days in words that say no more than needed: "Jan to Apr 2027", "Dec 2026 to Feb 2027". */

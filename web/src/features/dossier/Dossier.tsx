@@ -8,6 +8,7 @@ import { capital, formatDate } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Aftercare, Story } from './Aftercare';
+import { BreakdownForm } from './BreakdownForm';
 import { dossierQuery, useStartJob } from './dossierQueries';
 import { EvidenceForm } from './EvidenceForm';
 import { RenewalForm, StateForm, TimingForm } from './FileForms';
@@ -20,6 +21,7 @@ import { Conditions, Items, Reasons, Usage } from './Why';
 const FORMS = {
   reading: ReadingForm,
   evidence: EvidenceForm,
+  breakdown: BreakdownForm,
   call: CallForm,
   decline: DeclineForm,
   trip: TripForm,
@@ -216,6 +218,15 @@ function Actions({
       >
         Evidence
       </button>
+      {me.bench && !me.desk && (
+        <button
+          className="action"
+          aria-expanded={form === 'breakdown'}
+          onClick={() => toggle('breakdown')}
+        >
+          It broke down
+        </button>
+      )}
       {me.desk && (
         <>
           <button className="action" aria-expanded={form === 'call'} onClick={() => toggle('call')}>
@@ -227,6 +238,7 @@ function Actions({
               items: [
                 ...(
                   [
+                    ['breakdown', 'It broke down'],
                     ['decline', 'Declined by the owner'],
                     ['trip', 'Known trip'],
                     ...(v.items.length > 0 ? [['renewal', 'Renewal on record']] : []),

@@ -179,6 +179,18 @@ export const useAddEvidence = (id: number, onDone: () => void) =>
     onDone,
   );
 
+export const useNoteBreakdown = (id: number, onDone: () => void) =>
+  useVehicleChange(
+    (body: Schemas['NewBreakdown']) =>
+      data(
+        api.POST('/api/vehicles/{vehicleId}/breakdowns', {
+          params: { path: { vehicleId: id } },
+          body,
+        }),
+      ),
+    onDone,
+  );
+
 export const useWithdraw = (id: number, onDone: () => void) =>
   useVehicleChange(
     ({ evidenceId, why }: { evidenceId: number; why: string }) =>

@@ -31,6 +31,11 @@ export const setupFleetsQuery = queryOptions({
   queryFn: () => data(api.GET('/api/setup/fleets')),
 });
 
+export const breakdownsQuery = queryOptions({
+  queryKey: ['breakdowns'],
+  queryFn: () => data(api.GET('/api/setup/breakdowns')),
+});
+
 function useSetupChange<V, R>(send: (values: V) => Promise<R>, onDone?: (result: R) => void) {
   const client = useQueryClient();
   return useMutation({
@@ -65,6 +70,23 @@ export const usePreviewAssumptions = () =>
     mutationFn: (body: Schemas['AssumptionsChange']) =>
       data(api.POST('/api/setup/assumptions/preview', { body })),
   });
+
+export const useAcceptWear = () =>
+  useSetupChange((body: Schemas['AcceptedWear']) =>
+    data(api.POST('/api/setup/breakdowns/accept', { body })),
+  );
+
+export const useWithdrawBreakdown = (onDone: () => void) =>
+  useSetupChange(
+    ({ id, why }: { id: number; why: string }) =>
+      data(
+        api.POST('/api/setup/breakdowns/{id}/withdraw', {
+          params: { path: { id } },
+          body: { why },
+        }),
+      ),
+    onDone,
+  );
 
 export const useAddPerson = (onDone: () => void) =>
   useSetupChange(

@@ -96,6 +96,7 @@ class DossierController {
     record ItemView(
             String code,
             String name,
+            boolean takesTheDrive,
             Status status,
             String statusWords,
             boolean inspection,
@@ -473,6 +474,7 @@ class DossierController {
         return new ItemView(
                 i.item().code(),
                 i.item().name(),
+                i.item().takesTheDrive(),
                 i.status(),
                 i.status().words(),
                 i.inspection(),

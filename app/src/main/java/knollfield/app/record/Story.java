@@ -9,12 +9,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
+import knollfield.app.breakdown.Breakdown;
+import knollfield.app.breakdown.Breakdowns;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
 import knollfield.app.problem.NotFound;
+import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.StoredEvidence;
@@ -36,13 +39,24 @@ class Story {
     private final Jobs jobs;
     private final Cards cards;
     private final Aftercare aftercare;
+    private final Breakdowns breakdowns;
+    private final WorkshopSettings settings;
     private final Words words;
 
-    Story(Forecasts forecasts, Jobs jobs, Cards cards, Aftercare aftercare, Words words) {
+    Story(
+            Forecasts forecasts,
+            Jobs jobs,
+            Cards cards,
+            Aftercare aftercare,
+            Breakdowns breakdowns,
+            WorkshopSettings settings,
+            Words words) {
         this.forecasts = forecasts;
         this.jobs = jobs;
         this.cards = cards;
         this.aftercare = aftercare;
+        this.breakdowns = breakdowns;
+        this.settings = settings;
         this.words = words;
     }
 
@@ -87,6 +101,9 @@ class Story {
         jobs.ofVehicle(vehicleId).forEach(j -> job(j).ifPresent(story::add));
         renewals(history, state.family(), story);
         evidence(history, story);
+        breakdowns.ofVehicle(vehicleId).stream()
+                .filter(Breakdown::stands)
+                .forEach(b -> story.add(broken(b, state.family())));
         history.declines()
                 .forEach(d -> story.add(new Chapter(
                         d.declinedOn(),
@@ -120,6 +137,27 @@ class Story {
                         f.jobId())));
         story.sort(Comparator.comparing(Chapter::on).reversed());
         return story;
+    }
+
+    private Chapter broken(Breakdown b, Optional<EngineFamily> family) {
+        String what = family.flatMap(f -> f.item(b.itemCode())).map(Item::name).orElse("Timing drive");
+        return new Chapter(
+                b.on(),
+                "Broke down at %s, %s: %s%s.%s"
+                        .formatted(
+                                words.km(b.km()),
+                                lower(what),
+                                b.what(),
+                                b.costMinor().isPresent()
+                                        ? "; it came to "
+                                                + words.money(
+                                                        b.costMinor().getAsLong(),
+                                                        settings.get().currency())
+                                        : "",
+                                b.declined() ? " The work had been declined." : ""),
+                Proof.SEEN,
+                b.enteredBy(),
+                Optional.empty());
     }
 
     private static String inspected(CardState card) {

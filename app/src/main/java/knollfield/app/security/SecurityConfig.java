@@ -49,7 +49,11 @@ class SecurityConfig {
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers(POST, "/api/vehicles/*/readings")
                         .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers(POST, "/api/vehicles/*/evidence", "/api/vehicles/*/fault-codes")
+                        .requestMatchers(
+                                POST,
+                                "/api/vehicles/*/evidence",
+                                "/api/vehicles/*/breakdowns",
+                                "/api/vehicles/*/fault-codes")
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers(POST, "/api/vehicles/*/aftercare/**")
                         .hasAnyRole(MANAGER, DESK, BENCH)

@@ -77,6 +77,23 @@ public record Workshop(
                 at);
     }
 
+    /** These figures with other wear, as {@code by} sets it at {@code at}. */
+    public Workshop with(WearModel otherWear, int readVersion, String by, Instant at) {
+        return new Workshop(
+                name,
+                currency,
+                policy,
+                labourRateMinor,
+                costs,
+                otherWear,
+                school,
+                seals,
+                assumptions,
+                readVersion,
+                by,
+                at);
+    }
+
     /** What estimates are made by, for a family the workshop needs {@code timeFactor} of the book's time for. */
     public EstimateRates rates(double timeFactor, long toolHireMinor) {
         return assumptions.rates(labourRateMinor, minorPerUnit(), timeFactor, toolHireMinor);

@@ -87,6 +87,7 @@ class Transfers {
             "job",
             "renewal",
             "evidence",
+            "breakdown",
             "call_note",
             "standing_decline",
             "estimate",

@@ -90,11 +90,22 @@ class AccessTest {
 
     @ParameterizedTest(name = "{0} may not {1} {2}")
     @CsvSource({
-        "hedra, PUT, /api/setup/workshop", "hedra, GET, /api/setup/workshop", "hedra, POST, /api/setup/people",
-        "hedra, PUT, /api/setup/people/1", "morwen, PUT, /api/setup/workshop", "jory, PUT, /api/setup/workshop",
-        "hedra, POST, /api/jobs", "hedra, PUT, /api/jobs/1/booking", "hedra, PUT, /api/vehicles/1/conditions",
-        "jory, POST, /api/vehicles/1/readings", "jory, GET, /api/jobs", "morwen, POST, /api/jobs/2/card/events",
-        "jory, POST, /api/imports", "ines, GET, /api/anything-else"
+        "hedra, PUT, /api/setup/workshop",
+        "hedra, GET, /api/setup/workshop",
+        "hedra, POST, /api/setup/people",
+        "hedra, PUT, /api/setup/people/1",
+        "hedra, GET, /api/setup/breakdowns",
+        "jory, POST, /api/vehicles/1/breakdowns",
+        "morwen, PUT, /api/setup/workshop",
+        "jory, PUT, /api/setup/workshop",
+        "hedra, POST, /api/jobs",
+        "hedra, PUT, /api/jobs/1/booking",
+        "hedra, PUT, /api/vehicles/1/conditions",
+        "jory, POST, /api/vehicles/1/readings",
+        "jory, GET, /api/jobs",
+        "morwen, POST, /api/jobs/2/card/events",
+        "jory, POST, /api/imports",
+        "ines, GET, /api/anything-else"
     })
     void rolesEndWhereTheyEnd(String who, String method, String path) {
         Client client = SERVER.as(who);

@@ -1,0 +1,125 @@
+package knollfield.app.breakdown;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import knollfield.app.due.Forecasts;
+import knollfield.app.due.VehicleState;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.vehicle.Renewal;
+import knollfield.app.vehicle.StoredEvidence;
+import knollfield.core.due.ClockStart;
+import knollfield.core.due.Evidence;
+import knollfield.core.due.ItemForecast;
+import knollfield.core.learn.DriveLife;
+import knollfield.core.learn.DrivePast;
+import knollfield.core.learn.WearLearning;
+import knollfield.core.learn.YearTold;
+import knollfield.core.risk.WearModel;
+import org.springframework.stereotype.Service;
+
+/** What the workshop's own belts and chains say about how they wear. */
+@Service
+class Learning {
+
+    private final Breakdowns breakdowns;
+    private final Forecasts forecasts;
+    private final WorkshopSettings settings;
+
+    Learning(Breakdowns breakdowns, Forecasts forecasts, WorkshopSettings settings) {
+        this.breakdowns = breakdowns;
+        this.forecasts = forecasts;
+        this.settings = settings;
+    }
+
+    /** A family's years. */
+    record FamilyTold(String code, String name, List<YearTold> years) {}
+
+    /**
+     * All that is told.
+     *
+     * @param families with a life that was watched, by name
+     * @param learned from all of them together; empty where no life is known
+     * @param inForce what is reckoned with now
+     * @param notCounted breakdowns outside the watched lives: of unknown history, after a finding, or without limits
+     */
+    record Told(List<FamilyTold> families, Optional<WearLearning> learned, WearModel inForce, int notCounted) {}
+
+    Told told() {
+        Workshop workshop = settings.get();
+        Map<Long, List<LocalDate>> failures = breakdowns.all().stream()
+                .filter(Breakdown::stands)
+                .collect(Collectors.groupingBy(
+                        Breakdown::vehicleId, Collectors.mapping(Breakdown::on, Collectors.toList())));
+        Map<String, String> names = new TreeMap<>();
+        Map<String, List<DriveLife>> byFamily = new TreeMap<>();
+        for (VehicleState state : forecasts.all()) {
+            List<DriveLife> lives =
+                    lives(state, failures.getOrDefault(state.vehicle().id(), List.of()), workshop);
+            if (!lives.isEmpty() && state.family().isPresent()) {
+                String code = state.family().get().code();
+                names.put(code, state.family().get().name());
+                byFamily.computeIfAbsent(code, c -> new ArrayList<>()).addAll(lives);
+            }
+        }
+        List<DriveLife> all = byFamily.values().stream().flatMap(List::stream).toList();
+        WearModel wear = workshop.wear();
+        List<FamilyTold> families = byFamily.entrySet().stream()
+                .map(e -> new FamilyTold(
+                        e.getKey(), names.getOrDefault(e.getKey(), e.getKey()), YearTold.of(e.getValue(), wear)))
+                .sorted(Comparator.comparing(FamilyTold::name))
+                .toList();
+        int noted = failures.values().stream().mapToInt(List::size).sum();
+        int counted = (int) all.stream().filter(DriveLife::failed).count();
+        return new Told(families, WearLearning.of(all), wear, noted - counted);
+    }
+
+    private static List<DriveLife> lives(VehicleState state, List<LocalDate> failures, Workshop workshop) {
+        Optional<ItemForecast> drive = state.forecast().items().stream()
+                .filter(i -> i.item().kind().isTheDrive() && !i.inspection())
+                .findFirst();
+        if (drive.flatMap(ItemForecast::limit).isEmpty()) {
+            return List.of();
+        }
+        String code = drive.get().item().code();
+        List<ClockStart> renewals = state.history().renewals().stream()
+                .filter(r -> r.itemCode().equals(code))
+                .filter(r -> workshop.policy().statedCounts() || r.grade() != ClockStart.Grade.STATED)
+                .map(r -> start(state, r))
+                .toList();
+        List<LocalDate> findings = state.history().evidence().stream()
+                .map(StoredEvidence::evidence)
+                .filter(Learning::callsForAction)
+                .map(Evidence::found)
+                .toList();
+        double idle = state.forecast().idleKmPerYear();
+        return new DrivePast(
+                        state.forecast().readings(),
+                        state.vehicle().firstRegistered(),
+                        renewals,
+                        failures,
+                        findings,
+                        drive.get().limit().get(),
+                        state.forecast().projection().rate().kmPerYear() + idle,
+                        idle)
+                .lives();
+    }
+
+    private static ClockStart start(VehicleState state, Renewal r) {
+        return new ClockStart(r.date(), r.km() + state.history().offsetOn(r.date()), r.grade());
+    }
+
+    private static boolean callsForAction(Evidence e) {
+        return e.confidence() != Evidence.Confidence.SIMULATED
+                && switch (e.kind().effect()) {
+                    case STOP, ACT_NOW, ACT_NOW_WHERE_TIMING_HURTS, SOON -> true;
+                    default -> false;
+                };
+    }
+}

@@ -1,0 +1,32 @@
+package knollfield.core.learn;
+
+/** Chances of a gamma distribution of whole shape, and of the Poisson distribution that goes with it. */
+final class Erlang {
+
+    private Erlang() {}
+
+    /** Chance that the sum of {@code events} waits of mean one is at most {@code x}: 1 − e^−x·Σ_{k<events} x^k/k!. */
+    static double below(int events, double x) {
+        return x <= 0 ? 0 : Math.max(0, 1 - atMost(events - 1, x));
+    }
+
+    /** Chance of at most {@code count} events where {@code mean} are expected, above zero. */
+    private static double atMost(int count, double mean) {
+        double logTerm = -mean;
+        double sum = Math.exp(logTerm);
+        for (int k = 1; k <= count; k++) {
+            logTerm += Math.log(mean / k);
+            sum += Math.exp(logTerm);
+        }
+        return Math.min(1, sum);
+    }
+
+    /** The smallest count of events that is not exceeded with {@code chance}, where {@code mean} are expected. */
+    static int quantile(double mean, double chance) {
+        int count = 0;
+        while (mean > 0 && atMost(count, mean) < chance) {
+            count++;
+        }
+        return count;
+    }
+}
