@@ -30,9 +30,20 @@ export default function Breakdowns() {
           </p>
         ) : (
           <>
-            {told.families.map((f) => (
-              <FamilyYears key={f.code} family={f} />
-            ))}
+            <table className="plain told-years">
+              <thead>
+                <tr>
+                  <th>Engine family, years</th>
+                  <th className="num">Drives watched</th>
+                  <th className="num">Expected</th>
+                  <th className="num">By chance</th>
+                  <th className="num">Happened</th>
+                </tr>
+              </thead>
+              {told.families.map((f) => (
+                <FamilyYears key={f.code} family={f} />
+              ))}
+            </table>
             <p className="hint">
               In nine years of ten no more should break down than the second figure of &quot;by
               chance&quot;, and in nine of ten no fewer than the first. A belt or chain is watched
@@ -103,8 +114,9 @@ function Learned({ told }: { told: View }) {
           </table>
           <p className="hint">
             From {l.lives} {l.lives === 1 ? 'belt or chain' : 'belts and chains'} watched,{' '}
-            {l.failures} of them failed. What was assumed before counts as six failures, so that one
-            bad month does not decide. Kinds of item with wear of their own keep it.
+            {l.failures === 0 ? 'none' : l.failures} of them failed. What was assumed before counts
+            as six failures, so that one bad month does not decide. Kinds of item with wear of their
+            own keep it.
           </p>
           <ProblemNote error={accept.error} />
           {same ? (
@@ -132,37 +144,36 @@ function Learned({ told }: { told: View }) {
 
 function FamilyYears({ family }: { family: Family }) {
   const [open, setOpen] = useState(false);
-  const rows = open ? family.years : [];
   return (
-    <table className="plain told-years">
-      <caption>
-        <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {family.name}
-        </button>
-      </caption>
-      <thead>
-        <tr>
-          <th>Year</th>
-          <th className="num">Drives watched</th>
-          <th className="num">Expected</th>
-          <th className="num">By chance</th>
-          <th className="num">Happened</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((y) => (
-          <YearRow key={y.year} y={y} label={String(y.year)} />
-        ))}
-        <YearRow y={family.total} label={open ? 'All years' : years(family)} />
-      </tbody>
-    </table>
+    <tbody>
+      <YearRow
+        y={family.total}
+        label={
+          <>
+            <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {family.name}
+            </button>{' '}
+            <span className="second">{years(family)}</span>
+          </>
+        }
+      />
+      {open && family.years.map((y) => <YearRow key={y.year} y={y} label={String(y.year)} inner />)}
+    </tbody>
   );
 }
 
-function YearRow({ y, label }: { y: Schemas['YearToldView']; label: string }) {
+function YearRow({
+  y,
+  label,
+  inner = false,
+}: {
+  y: Schemas['YearToldView'];
+  label: React.ReactNode;
+  inner?: boolean;
+}) {
   const odd = y.happened > y.high ? 'more than chance' : y.happened < y.low ? 'fewer' : undefined;
   return (
-    <tr>
+    <tr className={inner ? 'inner' : ''}>
       <td>{label}</td>
       <td className="num">{y.lives}</td>
       <td className="num">{formatNumber(y.expected, 2)}</td>

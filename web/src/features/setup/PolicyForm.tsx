@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Radio, Select, message } from 'antd';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { formatMoment } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { Preview } from './Assumptions';
+import { Frontier } from './Frontier';
 import { useChangeWorkshop, usePreviewWorkshop, workshopQuery } from './setupQueries';
 import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
@@ -94,10 +94,17 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           ]}
         />
         {w.policy === 'CAREFUL' && (
-          <p className="hint">
-            What a stranding is worth, and what a visit saves, stand under{' '}
-            <Link to="/setup/assumptions">Assumptions</Link>.
-          </p>
+          <>
+            {number(
+              'stranding',
+              'A stranding is worth, beyond its bills',
+              w.currency,
+              1,
+              'What we would pay so that nobody stands by the road. The dearer, the earlier we act.',
+            )}
+            {number('visit', 'Renewing on a visit for other work saves', w.currency)}
+            {number('visitsPerYear', 'A vehicle comes in for other work', 'times a year')}
+          </>
         )}
         {w.policy === 'EARLY' && number('earlyShare', 'Share of each limit', '%', 0.01)}
         {w.policy === 'FIXED' && (
@@ -145,6 +152,7 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
           A renewal the owner only tells of restarts the clocks
         </Checkbox>
       </section>
+      <Frontier w={w} onStranding={(stranding) => set({ stranding, policy: 'CAREFUL' })} />
       <section>
         <h2>Rates and costs</h2>
         {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100, undefined, labour)}
@@ -177,6 +185,8 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
             ]}
           />
         </div>
+      </section>
+      <section>
         <h2>Wear</h2>
         {number('shareFailedAtLimits', 'Drives failed when their limits are reached', '%', 0.01)}
         {number(

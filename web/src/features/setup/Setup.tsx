@@ -18,7 +18,7 @@ export default function Setup() {
               Policy and rates
             </NavLink>
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
-            <NavLink to="/setup/breakdowns">Breakdowns and wear</NavLink>
+            <NavLink to="/setup/breakdowns">Breakdowns</NavLink>
             <NavLink to="/setup/matching">Matching engines</NavLink>
             <NavLink to="/setup/outside">Devices and deliveries</NavLink>
           </>

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '../../api/client';
 
 export const workshopQuery = queryOptions({
@@ -30,6 +30,15 @@ export const setupFleetsQuery = queryOptions({
   queryKey: ['setup-fleets'],
   queryFn: () => data(api.GET('/api/setup/fleets')),
 });
+
+/** Kept on the screen while another choice is reckoned. */
+export const outlookQuery = (w: Schemas['WorkshopChange']) =>
+  queryOptions({
+    queryKey: ['outlook', w],
+    queryFn: ({ signal }) => data(api.POST('/api/setup/workshop/outlook', { body: w, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
 
 export const breakdownsQuery = queryOptions({
   queryKey: ['breakdowns'],

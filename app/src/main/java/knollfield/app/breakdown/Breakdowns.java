@@ -65,7 +65,7 @@ public class Breakdowns {
      * @param value of the odometer, in {@code unit}
      * @param insist keep the reading although it does not fit the others
      */
-    record Told(
+    public record Told(
             String item,
             LocalDate on,
             BigDecimal value,
@@ -73,7 +73,13 @@ public class Breakdowns {
             String what,
             OptionalLong costMinor,
             boolean declined,
-            boolean insist) {}
+            boolean insist) {
+
+        /** The same on another day, at another odometer. */
+        public Told at(LocalDate day, BigDecimal odometer) {
+            return new Told(item, day, odometer, unit, what, costMinor, declined, insist);
+        }
+    }
 
     /** Of one vehicle, newest first, withdrawn ones too. */
     public List<Breakdown> ofVehicle(long vehicleId) {
@@ -87,7 +93,7 @@ public class Breakdowns {
 
     /** Notes one; returns its number. */
     @Transactional
-    long note(long vehicleId, Told told) {
+    public long note(long vehicleId, Told told) {
         Vehicle vehicle = vehicles.get(vehicleId);
         VehicleHistory history = vehicles.history(vehicle);
         Optional<EngineFamily> family = vehicle.familyCode().flatMap(book::find).map(VersionedFamily::family);
@@ -112,7 +118,11 @@ public class Breakdowns {
                         "A breakdown on %s is on file already.".formatted(words.day(told.on())))
                 .orThrow();
         int km = (int) Math.round(told.unit().toKm(told.value().doubleValue()));
-        vehicles.addReading(vehicleId, told.on(), told.value(), told.unit(), ReadingSource.WORKSHOP, told.insist());
+        boolean read = history.readings().stream()
+                .anyMatch(r -> r.date().equals(told.on()) && r.km() == km && !r.markedWrong());
+        if (!read) {
+            vehicles.addReading(vehicleId, told.on(), told.value(), told.unit(), ReadingSource.WORKSHOP, told.insist());
+        }
         boolean declined = told.declined() || history.declines().stream().anyMatch(d -> stood(d, told.on()));
         long id = repository.add(
                 new Breakdown(

@@ -1,19 +1,25 @@
 package knollfield.app.demo;
 
+import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.Predicate;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.board.Boards;
+import knollfield.app.breakdown.Breakdowns;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
@@ -56,6 +62,7 @@ import knollfield.core.jobcard.GateKind;
 import knollfield.core.jobcard.Step;
 import knollfield.core.plan.Ruler;
 import knollfield.core.plan.WorkHours;
+import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -101,6 +108,7 @@ class Skerrow implements SmartInitializingSingleton {
     private final Stores stores;
     private final Absences absences;
     private final Estimates estimates;
+    private final Breakdowns breakdowns;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
     private final int size;
@@ -123,6 +131,7 @@ class Skerrow implements SmartInitializingSingleton {
             Stores stores,
             Absences absences,
             Estimates estimates,
+            Breakdowns breakdowns,
             WorkshopClock clock,
             TransactionTemplate transaction,
             @Value("${knollfield.demo.vehicles:240}") int size) {
@@ -143,6 +152,7 @@ class Skerrow implements SmartInitializingSingleton {
         this.stores = stores;
         this.absences = absences;
         this.estimates = estimates;
+        this.breakdowns = breakdowns;
         this.clock = clock;
         this.transaction = transaction;
         this.size = size;
@@ -371,6 +381,38 @@ class Skerrow implements SmartInitializingSingleton {
     }
 
     /** One job done yesterday, one at the bench, some promised, one tool set wanted twice. */
+    /** Three belts that let go in past years, each renewed the same day. */
+    private void addBreakdowns() {
+        Iterator<Breakdowns.Told> told = List.of(
+                        let("belt stripped on the harbour road, towed in", 318_000, false),
+                        let("stood at the ferry, teeth gone; idler seized", 402_500, true),
+                        let("stopped on the hill at low speed, valves bent", 287_000, false))
+                .iterator();
+        Set<String> families = new HashSet<>();
+        forecasts.all().stream()
+                .sorted(Comparator.comparing(s -> s.vehicle().registration()))
+                .forEach(s -> s.history().renewals().stream()
+                        .filter(r -> r.itemCode().equals("belt") && told.hasNext())
+                        .filter(r -> s.history().readings().stream()
+                                .anyMatch(x -> x.date().isBefore(r.date().minusMonths(3))))
+                        .filter(r -> families.add(s.vehicle().familyCode().orElse("")))
+                        .findFirst()
+                        .ifPresent(r -> breakdowns.note(
+                                s.vehicle().id(), told.next().at(r.date(), BigDecimal.valueOf(r.km())))));
+    }
+
+    private static Breakdowns.Told let(String what, long costMinor, boolean declined) {
+        return new Breakdowns.Told(
+                "belt",
+                LocalDate.EPOCH,
+                BigDecimal.ZERO,
+                DistanceUnit.KM,
+                what,
+                OptionalLong.of(costMinor),
+                declined,
+                true);
+    }
+
     private void fillJobs() {
         List<VehicleState> due = forecasts.all().stream()
                 .filter(s ->
@@ -380,6 +422,7 @@ class Skerrow implements SmartInitializingSingleton {
                         a.history().vehicle().id(), b.history().vehicle().id()))
                 .toList();
         actAs("ines");
+        addBreakdowns();
         LocalDate today = clock.today();
         List<VehicleState> belts = due.stream()
                 .filter(s -> has(s, "CAL-16", "WIN-15", "HOL-12", "HOL-16"))

@@ -158,6 +158,16 @@ public class Forecasts {
         return moves;
     }
 
+    /** Every vehicle's state if the workshop's figures were {@code workshop}, in no order. Changes nothing. */
+    public Collection<VehicleState> under(Workshop workshop) {
+        return compute(
+                        workshop,
+                        settings.usageClasses(workshop.assumptions()),
+                        current().today())
+                .states()
+                .values();
+    }
+
     /** What would move if the workshop's figures were {@code workshop}. Changes nothing. */
     public List<Move> preview(Workshop workshop) {
         Snapshot now = current();

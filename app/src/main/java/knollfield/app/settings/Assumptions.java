@@ -45,8 +45,13 @@ public record Assumptions(Map<String, Double> changed) {
     private static final String DELAY = "risk.delay.";
     private static final String ORIGINAL = "risk.stillOriginal";
     private static final String STARTED = "risk.startedPerWeek";
-    private static final String STRANDING = "policy.stranding";
-    private static final String VISIT = "policy.visit";
+    /** What a stranding that does not happen is worth beyond its bills. */
+    public static final String STRANDING = "policy.stranding";
+    /** What renewing on a visit for other work saves. */
+    public static final String VISIT = "policy.visit";
+    /** How often a vehicle comes in for other work in a year. */
+    public static final String VISITS = "policy.visitsPerYear";
+
     private static final String CLASS_MEAN = "class.mean.";
     private static final String CLASS_SPREAD = "class.spread.";
     private static final String TAX = "estimate.tax";
@@ -62,6 +67,7 @@ public record Assumptions(Map<String, Double> changed) {
     private static final double USUAL_TAX_PERCENT = 20;
     private static final double USUAL_STRANDING = 10_000;
     private static final double USUAL_VISIT = 90;
+    private static final double USUAL_VISITS = 1;
     private static final String CURRENCY = "in the workshop's currency";
 
     public Assumptions {
@@ -227,6 +233,15 @@ public record Assumptions(Map<String, Double> changed) {
                 0,
                 100_000,
                 false));
+        all.add(new Assumption(
+                VISITS,
+                "Acting on the cheapest day",
+                "A vehicle comes in for other work",
+                "times a year",
+                USUAL_VISITS,
+                0,
+                52,
+                false));
         RiskAssumptions risk = RiskAssumptions.defaults();
         String failures = "What lets a drive fail";
         all.add(new Assumption(
@@ -329,9 +344,22 @@ public record Assumptions(Map<String, Double> changed) {
 
     /** What the cheapest day is weighed by. */
     Careful careful(double minorPerUnit) {
-        return new Careful(
-                Math.round(value(STRANDING).orElse(USUAL_STRANDING) * minorPerUnit),
-                Math.round(value(VISIT).orElse(USUAL_VISIT) * minorPerUnit));
+        return new Careful(Math.round(stranding() * minorPerUnit), Math.round(visit() * minorPerUnit));
+    }
+
+    /** What a stranding that does not happen is worth beyond its bills, in the workshop's currency. */
+    public double stranding() {
+        return value(STRANDING).orElse(USUAL_STRANDING);
+    }
+
+    /** What renewing on a visit for other work saves, in the workshop's currency. */
+    public double visit() {
+        return value(VISIT).orElse(USUAL_VISIT);
+    }
+
+    /** How often a vehicle comes in for other work in a year. */
+    public double visitsPerYear() {
+        return value(VISITS).orElse(USUAL_VISITS);
     }
 
     /** What estimates are made by. */

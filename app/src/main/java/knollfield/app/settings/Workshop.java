@@ -109,7 +109,8 @@ public record Workshop(
         return assumptions.planPrices(minorPerUnit());
     }
 
-    private double minorPerUnit() {
+    /** Minor units to one of the currency. */
+    public double minorPerUnit() {
         return Math.pow(10, Currency.getInstance(currency).getDefaultFractionDigits());
     }
 

@@ -122,7 +122,16 @@ public class WorkshopSettings {
      */
     @Transactional
     public void assume(Map<String, Double> amounts, int version, String by, Instant at) {
-        Assumptions next = checked(amounts);
+        change(get().with(checked(amounts), version, by, at), amounts);
+    }
+
+    /**
+     * Replaces the figures and sets assumptions by name with them.
+     *
+     * @param workshop holds the amounts already
+     */
+    @Transactional
+    public void change(Workshop workshop, Map<String, Double> amounts) {
         Workshop before = get();
         Map<String, Assumption> known = catalogue().stream().collect(Collectors.toMap(Assumption::name, a -> a));
         amounts.forEach((name, amount) -> {
@@ -132,11 +141,16 @@ public class WorkshopSettings {
             }
             double old = before.assumptions().value(name).orElse(a.usual());
             if (old != amount) {
-                repository.setAssumption(name, amount, by, at);
-                repository.addChange(a.words(), WorkshopWords.number(old), WorkshopWords.number(amount), by, at);
+                repository.setAssumption(name, amount, workshop.changedBy(), workshop.changedAt());
+                repository.addChange(
+                        a.words(),
+                        WorkshopWords.number(old),
+                        WorkshopWords.number(amount),
+                        workshop.changedBy(),
+                        workshop.changedAt());
             }
         });
-        change(before.with(next, version, by, at));
+        change(workshop);
     }
 
     /** The assumptions as they would be with these amounts set. */

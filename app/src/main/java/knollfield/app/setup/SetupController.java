@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.Optional;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.MoveView;
-import knollfield.app.problem.Checks;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Assumption;
 import knollfield.app.settings.Assumptions;
@@ -17,8 +16,6 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.core.bundle.School;
 import knollfield.core.due.Policy;
 import knollfield.core.odometer.ClassLearning;
-import knollfield.core.risk.Consequence;
-import knollfield.core.risk.WearModel;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -46,7 +43,13 @@ class SetupController {
         this.clock = clock;
     }
 
-    /** Shares run from 0 to 1; money is in minor units of the currency. */
+    /**
+     * Shares run from 0 to 1; money is in minor units of the currency.
+     *
+     * @param stranding what one that does not happen is worth beyond its bills, in the currency itself
+     * @param visit what renewing on a visit for other work saves, in the currency itself
+     * @param visitsPerYear of a vehicle for other work
+     */
     record WorkshopView(
             String name,
             String currency,
@@ -67,30 +70,12 @@ class SetupController {
             double wearShape,
             School school,
             School.Seals seals,
+            double stranding,
+            double visit,
+            double visitsPerYear,
             int version,
             String changedBy,
             Instant changedAt) {}
-
-    /** The same figures as they are to be; without school and seals those stay as they are. */
-    record WorkshopChange(
-            Timings.Kind policy,
-            double earlyShare,
-            @Nullable Integer fixedKm,
-            @Nullable Integer fixedMonths,
-            double riskInterference,
-            double riskOther,
-            int horizonDays,
-            Policy.UnknownRule unknownRule,
-            boolean statedCounts,
-            long labourRateMinor,
-            long recoveryMinor,
-            long dayOffRoadMinor,
-            int daysOffRoad,
-            double shareFailedAtLimits,
-            double wearShape,
-            @Nullable School school,
-            School.@Nullable Seals seals,
-            int version) {}
 
     /**
      * @param value as the workshop has it
@@ -143,7 +128,7 @@ class SetupController {
 
     @PutMapping("/workshop")
     WorkshopView changeWorkshop(@RequestBody WorkshopChange c) {
-        settings.change(workshop(c));
+        settings.change(workshop(c), c.amounts());
         return view(settings.get());
     }
 
@@ -218,57 +203,7 @@ class SetupController {
     }
 
     private Workshop workshop(WorkshopChange c) {
-        check(c);
-        Workshop before = settings.get();
-        return new Workshop(
-                before.name(),
-                before.currency(),
-                new Policy(
-                        Timings.of(c.policy(), c.earlyShare(), c.fixedKm(), c.fixedMonths()),
-                        c.riskInterference(),
-                        c.riskOther(),
-                        c.horizonDays(),
-                        c.unknownRule(),
-                        c.statedCounts(),
-                        before.policy().found()),
-                c.labourRateMinor(),
-                new Consequence.Costs(c.recoveryMinor(), c.dayOffRoadMinor(), c.daysOffRoad()),
-                new WearModel(c.shareFailedAtLimits(), c.wearShape()),
-                Optional.ofNullable(c.school()).orElse(before.school()),
-                Optional.ofNullable(c.seals()).orElse(before.seals()),
-                before.assumptions(),
-                c.version(),
-                current.get().name(),
-                clock.instant());
-    }
-
-    private static void check(WorkshopChange c) {
-        Timings.check(
-                        new Checks(),
-                        c.policy(),
-                        c.earlyShare(),
-                        c.fixedKm(),
-                        c.fixedMonths(),
-                        new Timings.Pointers("/earlyShare", "/fixedKm", "/fixedMonths"))
-                .that(
-                        c.riskInterference() > 0 && c.riskInterference() < 1,
-                        "/riskInterference",
-                        "The chance must lie between 0 and 100 %.")
-                .that(c.riskOther() > 0 && c.riskOther() < 1, "/riskOther", "The chance must lie between 0 and 100 %.")
-                .that(
-                        c.horizonDays() >= 1 && c.horizonDays() <= 730,
-                        "/horizonDays",
-                        "The horizon must be 1 to 730 days.")
-                .that(c.labourRateMinor() >= 0, "/labourRateMinor", "The rate must be zero or more.")
-                .that(c.recoveryMinor() >= 0, "/recoveryMinor", "The cost must be zero or more.")
-                .that(c.dayOffRoadMinor() >= 0, "/dayOffRoadMinor", "The cost must be zero or more.")
-                .that(c.daysOffRoad() >= 0, "/daysOffRoad", "The days must be zero or more.")
-                .that(
-                        c.shareFailedAtLimits() > 0 && c.shareFailedAtLimits() < 1,
-                        "/shareFailedAtLimits",
-                        "The share must lie between 0 and 100 %.")
-                .that(c.wearShape() > 0, "/wearShape", "The shape must be above zero.")
-                .orThrow();
+        return c.on(settings.get(), current.get().name(), clock.instant());
     }
 
     private static WorkshopView view(Workshop w) {
@@ -293,6 +228,9 @@ class SetupController {
                 w.wear().shape(),
                 w.school(),
                 w.seals(),
+                w.assumptions().stranding(),
+                w.assumptions().visit(),
+                w.assumptions().visitsPerYear(),
                 w.version(),
                 w.changedBy(),
                 w.changedAt());
