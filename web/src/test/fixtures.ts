@@ -54,6 +54,7 @@ export const deskRow = (vehicleId: number, more: Partial<Schemas['DeskRow']> = {
   status: 'OVERDUE' as const,
   statusWords: 'Overdue',
   note: 'limit 9 days ago',
+  whileHere: false,
   life: { binding: 'AGE' as const },
   nextStep: 'RING' as const,
   nextStepWords: 'ring',
@@ -76,6 +77,7 @@ export function deskView(
     offset: 0,
     aside: 0,
     callBacks: 0,
+    whileHere: 0,
     rechecks: 0,
     groups: statuses.map((status) => ({
       status,

@@ -112,6 +112,7 @@ const job: Schemas['BoardJobView'] = {
   promised: true,
   days: [],
   noShows: [],
+  whileHere: [{ vehicleId: 44, registration: 'SKR 044 A' }],
   why: ['Waiting until 1 Dec 2026 may cost €0.00, 2 days off the road €130.00.'],
 };
 
@@ -157,6 +158,9 @@ describe('the board', () => {
     show(<Board />, '/board?job=7', true);
     expect((await screen.findByText(/over night/)).textContent).toContain(
       'A second pair of hands 15 min.',
+    );
+    expect((await screen.findByText('SKR 044 A')).closest('p')?.textContent).toContain(
+      'worth doing on the same visit',
     );
     fireEvent.click(await screen.findByText('Why here?'));
     expect(await screen.findByText(/2 days off the road €130.00/)).toBeTruthy();

@@ -204,7 +204,7 @@ function Sums({ board }: { board: BoardData }) {
   return (
     <dl className="sums">
       <div>
-        <dt>Exposure carried</dt>
+        <dt>Waiting, with strandings</dt>
         <dd>{formatMoney(board.cost.exposureMinor, currency)}</dd>
       </div>
       <div>

@@ -21,7 +21,7 @@ export function Compared({
   const { currency } = useMe();
   const money = (m: number) => formatMoney(m, currency);
   const rows: [string, string, string][] = [
-    ['Exposure carried', money(before.exposureMinor), money(after.exposureMinor)],
+    ['Waiting, with strandings', money(before.exposureMinor), money(after.exposureMinor)],
     ['Jobs without a place', formatWhole(before.unplannedJobs), formatWhole(after.unplannedJobs)],
     ['Days off the road', formatWhole(before.offRoadDays), formatWhole(after.offRoadDays)],
     ['Jobs moved', '', formatWhole(after.movedJobs)],
@@ -52,6 +52,16 @@ export function Compared({
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Which cost the plan weighs; the Desk shows another. */
+export function PricedNote() {
+  return (
+    <p className="hint">
+      Waiting is weighed here with the price of a stranding beyond its bills; the Desk&apos;s
+      exposure is the bills alone.
+    </p>
   );
 }
 

@@ -17,6 +17,7 @@ import {
   type Board,
   type BoardJob,
 } from './boardQueries';
+import { PricedNote } from './Changes';
 import { Offers } from './Offers';
 import { PlaceForm } from './PlaceForm';
 import { DateField } from '../../shared/ui/DateField';
@@ -131,6 +132,18 @@ export function JobSheet({
           (n) => ` Did not come on ${formatWeekday(n.start)}${n.note && `: ${n.note}`}.`,
         )}
       </p>
+      {job && job.whileHere.length > 0 && (
+        <p className="hint">
+          Not due, but worth doing on the same visit:{' '}
+          {job.whileHere.map((w, i) => (
+            <span key={w.vehicleId}>
+              {i > 0 && ', '}
+              <Link to={`/vehicles/${w.vehicleId}`}>{w.registration}</Link>
+            </span>
+          ))}
+          .
+        </p>
+      )}
       {block?.clash.map((c) => (
         <p key={c} className="clash-note">
           {c}
@@ -141,6 +154,7 @@ export function JobSheet({
         <PlaceForm board={board} job={job} onDone={() => setPart(undefined)} />
       )}
       {part === 'offers' && job && <Offers job={job} onDone={() => setPart(undefined)} />}
+      {part === 'why' && job && job.why.length > 0 && <PricedNote />}
       {part === 'why' && job && (
         <ul className="why-list">
           {job.why.map((w) => (

@@ -1,3 +1,4 @@
+import { PricedNote } from './Changes';
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { formatMoney, formatTime, formatWeekday } from '../../shared/format';
@@ -17,6 +18,7 @@ export function Offers({ job, onDone }: { job: BoardJob; onDone: () => void }) {
       {offers?.length === 0 && (
         <p>No slot is free within twelve weeks. “Why not planned?” says what is in the way.</p>
       )}
+      {offers && offers.length > 0 && <PricedNote />}
       {offers && offers.length > 0 && (
         <table className="plain">
           <thead>

@@ -116,6 +116,8 @@ export default function Desk() {
             view={view}
             chosen={filter.status ?? []}
             aside={filter.aside ?? false}
+            whileHere={filter.only === 'WHILE_HERE'}
+            onWhileHere={() => only('WHILE_HERE')}
             onAside={(on) => set('aside', on ? 'true' : undefined)}
             onChoose={(s) =>
               change((p) => {

@@ -101,12 +101,15 @@ describe('the chips above the list', () => {
   it('choose statuses one by one, and those that are set aside', () => {
     const choose = vi.fn();
     const aside = vi.fn();
+    const whileHere = vi.fn();
     serve(manager);
     show(
       <Groups
-        view={deskView([], { STOP: 1, COMING: 1_265 }, { aside: 2 })}
+        view={deskView([], { STOP: 1, COMING: 1_265 }, { aside: 2, whileHere: 7 })}
         chosen={['STOP']}
         aside={false}
+        whileHere={false}
+        onWhileHere={whileHere}
         onChoose={choose}
         onAside={aside}
       />,
@@ -120,5 +123,7 @@ describe('the chips above the list', () => {
     expect(choose).toHaveBeenLastCalledWith([]);
     fireEvent.click(screen.getByRole('button', { name: 'Set aside 2' }));
     expect(aside).toHaveBeenCalledWith(true);
+    fireEvent.click(screen.getByRole('button', { name: 'Worth doing on a visit 7' }));
+    expect(whileHere).toHaveBeenCalled();
   });
 });

@@ -165,7 +165,9 @@ function RowHeads() {
       <div>Engine and status</div>
       <div>Share of its limits used</div>
       <div>Act by</div>
-      <div className="money">Exposure</div>
+      <div className="money" title="Chance of a failure times what its bills cost beyond the job">
+        Exposure, by bills
+      </div>
       <div className="next">Next step</div>
     </div>
   );
@@ -224,7 +226,12 @@ function DeskRow({
         <span className={late ? 'figure late' : 'figure'}>
           {row.status === 'STOP' ? 'now' : actBy(row.actBy, today)}
         </span>
-        <span className="second">{row.recheck ?? row.waits ?? row.aside ?? row.note}</span>
+        <span className="second">
+          {row.recheck ??
+            row.waits ??
+            row.aside ??
+            (row.whileHere ? `${row.note}; worth doing on a visit` : row.note)}
+        </span>
       </div>
       <div className="money">
         <span className="figure">
@@ -258,14 +265,18 @@ export function Groups({
   view,
   chosen,
   aside,
+  whileHere,
   onChoose,
   onAside,
+  onWhileHere,
 }: {
   view: Schemas['DeskView'];
   chosen: Status[];
   aside: boolean;
+  whileHere: boolean;
   onChoose: (s: Status[]) => void;
   onAside: (on: boolean) => void;
+  onWhileHere: () => void;
 }) {
   return (
     <div className="group-line" role="group" aria-label="Show only">
@@ -291,6 +302,16 @@ export function Groups({
       >
         Set aside <span className="count">{view.aside}</span>
       </button>
+      {(view.whileHere > 0 || whileHere) && (
+        <button
+          className={whileHere ? 'chip on' : 'chip'}
+          aria-pressed={whileHere}
+          title="Not due: a renewal that pays while the vehicle is in for other work"
+          onClick={onWhileHere}
+        >
+          Worth doing on a visit <span className="count">{view.whileHere}</span>
+        </button>
+      )}
     </div>
   );
 }

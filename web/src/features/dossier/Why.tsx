@@ -39,7 +39,7 @@ export function Reasons({ v, currency }: { v: View; currency: string }) {
                 `, from ${formatMoney(v.ifItGoes.lowMinor, currency)} to ${formatMoney(v.ifItGoes.highMinor, currency)}`}
               {v.exposurePerWeekMinor === undefined
                 ? '. Exposure not known.'
-                : `. Waiting a week exposes ${formatMoney(v.exposurePerWeekMinor, currency)}.`}
+                : `. Waiting a week exposes ${formatMoney(v.exposurePerWeekMinor, currency)}, by these bills alone.`}
             </dd>
           </div>
         )}

@@ -20,12 +20,12 @@ import knollfield.core.engine.TensionerKind;
 import knollfield.core.units.DistanceUnit;
 
 /** Invented belt engines for measuring. */
-final class BenchFamily {
+public final class BenchFamily {
 
     private BenchFamily() {}
 
     /** An engine with a belt and {@code items} − 1 idlers, all of these limits. */
-    static EngineFamily of(int items, Interference interference, Limit normal, Limit severe) {
+    public static EngineFamily of(int items, Interference interference, Limit normal, Limit severe) {
         Schedule schedule = new Schedule(normal, Optional.of(severe), "bench", DistanceUnit.KM);
         List<Item> list = new java.util.ArrayList<>();
         for (int i = 0; i < items; i++) {

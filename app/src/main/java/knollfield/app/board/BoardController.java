@@ -10,14 +10,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
+import knollfield.app.due.Forecasts;
+import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Fleets;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
@@ -47,6 +51,7 @@ class BoardController {
     private final BoardCases cases;
     private final BoardViews views;
     private final Jobs jobs;
+    private final Forecasts forecasts;
     private final Absences absences;
     private final Fleets fleets;
     private final WorkshopSettings settings;
@@ -58,6 +63,7 @@ class BoardController {
             BoardCases cases,
             BoardViews views,
             Jobs jobs,
+            Forecasts forecasts,
             Absences absences,
             Fleets fleets,
             WorkshopSettings settings,
@@ -67,6 +73,7 @@ class BoardController {
         this.cases = cases;
         this.views = views;
         this.jobs = jobs;
+        this.forecasts = forecasts;
         this.absences = absences;
         this.fleets = fleets;
         this.settings = settings;
@@ -141,7 +148,11 @@ class BoardController {
             @Nullable LocalDate notBefore,
             Set<DayOfWeek> days,
             List<NoShowView> noShows,
-            List<String> why) {}
+            List<String> why,
+            List<WhileHereView> whileHere) {}
+
+    /** A vehicle that is not due but worth doing on a visit. */
+    record WhileHereView(long vehicleId, String registration) {}
 
     record LaterView(
             long jobId, String registration, @Nullable Integer days) {}
@@ -215,7 +226,25 @@ class BoardController {
                 boards.noShows(id).stream()
                         .map(n -> new NoShowView(n.start(), n.note(), n.enteredBy()))
                         .toList(),
-                why);
+                why,
+                whileHere(job));
+    }
+
+    /** The vehicle itself where it is in for something else, and others of its fleet, which may come on the same day. */
+    private List<WhileHereView> whileHere(Job job) {
+        VehicleState state = jobs.state(job);
+        Optional<Long> fleet = state.vehicle().fleet().map(Fleet::id);
+        Set<Long> inWork = jobs.open().stream().map(Job::vehicleId).collect(Collectors.toSet());
+        return forecasts.worstFirst().stream()
+                .filter(s -> s.whileHere().isPresent())
+                .filter(s -> s.vehicle().id() == job.vehicleId()
+                        ? job.scope().isInspection()
+                        : fleet.isPresent()
+                                && s.vehicle().fleet().map(Fleet::id).equals(fleet)
+                                && !inWork.contains(s.vehicle().id()))
+                .limit(OFFERS)
+                .map(s -> new WhileHereView(s.vehicle().id(), s.vehicle().registration()))
+                .toList();
     }
 
     /** The five best slots now. */

@@ -312,7 +312,7 @@ class Skerrow implements SmartInitializingSingleton {
         all.add(maker.stopped(maker.with("TAV-19D", Optional.empty(), "PRIVATE", 0.97)));
         all.add(maker.oily(maker.with("CAL-16", Optional.empty(), "PRIVATE", 0.55)));
         all.add(maker.beforeTrip(maker.with("WIN-15", Optional.empty(), "COURIER", 0.89)));
-        all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 0.98));
+        all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.004));
         all.add(maker.with("LAM-27V", Optional.empty(), "PRIVATE", 1.01));
         addWishes(all, maker);
         while (all.size() < size) {

@@ -107,6 +107,7 @@ class DeskController {
      * @param aside why and until when it is out of today's list
      * @param recheck what is to be looked at again today
      * @param waits what its job at the bench waits for
+     * @param whileHere not due, but worth doing on a visit for other work
      * @param state null for a vehicle in use
      */
     record DeskRow(
@@ -130,6 +131,7 @@ class DeskController {
             boolean callBack,
             @Nullable String recheck,
             @Nullable String waits,
+            boolean whileHere,
             @Nullable String aside,
             @Nullable String state,
             @Nullable Long jobId) {}
@@ -153,6 +155,7 @@ class DeskController {
 
     /**
      * @param toDecide vehicles that the filter lets through and that call for a decision today
+     * @param whileHere vehicles that are not due but worth doing on a visit for other work
      * @param total vehicles of the whole list, of which {@code rows} is a page from {@code offset} on
      * @param nextActBy the next act-by date of vehicles that need nothing yet
      */
@@ -165,6 +168,7 @@ class DeskController {
             int aside,
             int callBacks,
             int rechecks,
+            int whileHere,
             List<Group> groups,
             List<Section> sections,
             List<DeskRow> rows,
@@ -181,7 +185,7 @@ class DeskController {
      *
      * @param status only these; none given: all but clear
      * @param aside only the vehicles that are set aside
-     * @param only those with a call promised for today, or a recheck due
+     * @param only those with a call promised for today, with a recheck due, or worth doing on a visit
      */
     @GetMapping("/desk")
     DeskView desk(
@@ -208,6 +212,7 @@ class DeskController {
                 chosen.aside(),
                 chosen.callBacks(),
                 chosen.rechecksDue(),
+                chosen.whileHere(),
                 Arrays.stream(Status.values())
                         .map(s -> new Group(s, s.words(), chosen.counts().getOrDefault(s, 0)))
                         .toList(),
@@ -379,6 +384,7 @@ class DeskController {
                 state.callBack(),
                 recheck.orElse(null),
                 open.map(Job::waits).filter(w -> !w.isEmpty()).orElse(null),
+                open.isEmpty() && state.whileHere().isPresent(),
                 state.aside()
                         .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
                         .orElse(null),
@@ -388,7 +394,16 @@ class DeskController {
                 open.map(Job::id).orElse(null));
     }
 
+    /** What the row says in a few words, and which parts beside the drive nobody knows of. */
     private String note(VehicleState state, Optional<Job> open) {
+        String unknown = state.forecast().unknownBeside().stream()
+                .map(i -> i.item().name().toLowerCase(Locale.ROOT))
+                .collect(Collectors.joining(", "));
+        String note = shortNote(state, open);
+        return unknown.isEmpty() ? note : note + (note.isEmpty() ? "" : "; ") + unknown + " not known";
+    }
+
+    private String shortNote(VehicleState state, Optional<Job> open) {
         if (open.map(Job::stage).filter(s -> s == JobStage.UNDER_WAY).isPresent()) {
             return "at the bench";
         }

@@ -58,11 +58,13 @@ class DeskList {
         STATUS
     }
 
-    /** Of the list only those with a promise to be kept today. */
+    /** Of the list only some. */
     enum Only {
         ALL,
         CALLS,
-        RECHECKS
+        RECHECKS,
+        /** Not due, but worth doing on a visit for other work. */
+        WHILE_HERE
     }
 
     /**
@@ -76,6 +78,7 @@ class DeskList {
      * @param callBacks whose owner was promised a call for today
      * @param rechecks what is to be looked at today or was before, in words by vehicle
      * @param rechecksDue vehicles of the list that have one
+     * @param whileHere not due, but worth doing on a visit for other work
      * @param planned all vehicles the person may see that are planned
      * @param next the next act-by date of clear vehicles, and how many share it
      */
@@ -88,6 +91,7 @@ class DeskList {
             int callBacks,
             Map<Long, String> rechecks,
             int rechecksDue,
+            int whileHere,
             int planned,
             Map<LocalDate, Integer> next) {}
 
@@ -114,6 +118,7 @@ class DeskList {
         int asideCount = 0;
         int callBacks = 0;
         int rechecksDue = 0;
+        int whileHere = 0;
         int planned = 0;
         for (VehicleState s : all) {
             if (!q.view().includes(s.vehicle())) {
@@ -131,6 +136,7 @@ class DeskList {
             Status status = s.forecast().status();
             counts.merge(status, 1, Integer::sum);
             callBacks += s.callBack() ? 1 : 0;
+            whileHere += s.whileHere().isPresent() ? 1 : 0;
             if (status == Status.CLEAR) {
                 s.forecast().actBy().ifPresent(d -> next.merge(d, 1, Integer::sum));
             }
@@ -144,6 +150,7 @@ class DeskList {
                 case ALL -> asked;
                 case CALLS -> s.callBack();
                 case RECHECKS -> recheck;
+                case WHILE_HERE -> s.whileHere().isPresent();
             };
             if (among) {
                 listed.add(s);
@@ -162,6 +169,7 @@ class DeskList {
                 callBacks,
                 q.rechecks(),
                 rechecksDue,
+                whileHere,
                 planned,
                 next.isEmpty()
                         ? Map.of()

@@ -35,6 +35,7 @@ import knollfield.core.odometer.ClassLearning;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageClass;
+import knollfield.core.risk.Careful;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.DeskOrder;
 import knollfield.core.risk.Exposure;
@@ -212,7 +213,8 @@ public class Forecasts {
                                 workshop.policy(),
                                 workshop.wearModels(),
                                 stake(workshop, c, state.plannedMinor()),
-                                state.renewed()))
+                                state.renewed())
+                        .forecast())
                 .orElse(other);
     }
 
@@ -373,6 +375,7 @@ public class Forecasts {
                     Optional.empty(),
                     Set.of(),
                     Optional.empty(),
+                    Optional.empty(),
                     aside,
                     callBack,
                     search);
@@ -382,8 +385,9 @@ public class Forecasts {
         Consequence consequence =
                 Consequence.of(family.get(), history.vehicle().valueMinor(), planned, workshop.costs());
         Exposure.Stake stake = stake(workshop, consequence, planned);
-        VehicleForecast judged = workshop.careful()
+        Careful.Judged careful = workshop.careful()
                 .judged(forecast, facts, workshop.policy(), workshop.wearModels(), stake, usual.items());
+        VehicleForecast judged = careful.forecast();
         Optional<Exposure> week =
                 Exposure.ofAWeek(judged, facts.firstRegistered(), evidence, workshop.wearModels(), stake);
         return new VehicleState(
@@ -396,6 +400,7 @@ public class Forecasts {
                 Optional.of(consequence),
                 usual.items(),
                 week,
+                careful.whileHere(),
                 aside,
                 callBack,
                 search);

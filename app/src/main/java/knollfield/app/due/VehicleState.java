@@ -11,6 +11,7 @@ import knollfield.core.due.SetAside;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.risk.Careful;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.DeskOrder;
 import knollfield.core.risk.Exposure;
@@ -24,6 +25,7 @@ import knollfield.core.risk.Exposure;
  * @param consequence what a failure costs; empty without an engine family
  * @param renewed codes of the items that job renews
  * @param week exposure of waiting seven days; empty where it is not known
+ * @param whileHere what renewing on a visit for other work would do, where that is worth doing and it is not due
  * @param aside why it is not in today's list although its status stands
  * @param callBack a call was promised for today or earlier
  * @param search what the find box looks through, in small letters
@@ -38,6 +40,7 @@ public record VehicleState(
         Optional<Consequence> consequence,
         Set<String> renewed,
         Optional<Exposure> week,
+        Optional<Careful.WhileHere> whileHere,
         Optional<SetAside> aside,
         boolean callBack,
         Search search)

@@ -107,7 +107,10 @@ class AssumptionsApiTest {
                 .json();
         assertThat(then.get("statusThen").asString()).isEqualTo("ACT_NOW");
         actedOn(id, null);
+        assertThat(reasons(id)).as("the workshop's own").contains("Careful");
+        actedOn(id, "BOOK");
         assertThat(reasons(id)).doesNotContain("Careful");
+        ines.put("/api/setup/assumptions", change("policy.stranding", 10_000)).ok();
     }
 
     private LocalDate today() {

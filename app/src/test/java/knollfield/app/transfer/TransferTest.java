@@ -26,6 +26,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** A whole workshop out and into an empty one, over HTTP. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
@@ -197,9 +198,9 @@ class TransferTest {
             "/api/setup/house",
             "/api/setup/hours"
         }) {
-            assertThat(here.get(path).ok().json())
+            assertThat(withoutNews(here.get(path).ok().json()))
                     .as(path)
-                    .isEqualTo(there.get(path).ok().json());
+                    .isEqualTo(withoutNews(there.get(path).ok().json()));
         }
         // what is made afterwards has a number of its own
         long id = knollfield.app.Given.vehicle(EMPTY, here, "");
@@ -212,5 +213,10 @@ class TransferTest {
                 .as("no password came with it")
                 .isEqualTo(422);
         assertThat(here.csv(EVERYTHING, island).errorAt("/file")).contains("not empty");
+    }
+
+    /** What the last change of figures moved is news of a running server, not of the workshop. */
+    private static JsonNode withoutNews(JsonNode answer) {
+        return answer instanceof ObjectNode view ? view.without("moved") : answer;
     }
 }

@@ -199,8 +199,46 @@ class VehicleApiTest {
         assertThat(ines.put("/api/setup/workshop", policy("EARLY", 1.5, version))
                         .errorAt("/earlyShare"))
                 .contains("at most 100 %");
-        ines.put("/api/setup/workshop", policy("EARLY", 0.95, version)).ok();
+        ines.put("/api/setup/workshop", policy("CAREFUL", 0.95, version)).ok();
         assertThat(belt().get("actBy").asString()).isEqualTo(before);
+    }
+
+    @Test
+    void whatIsNotDueButPaysOnAVisitIsAListOfItsOwn() {
+        Given.reading(ines, vehicle, TODAY.minusYears(3), "130000", "KM").ok();
+        Given.reading(ines, vehicle, TODAY.minusDays(5), "138000", "KM").ok();
+        for (String item : List.of("belt", "tensioner", "idler", "pump")) {
+            Given.renewal(ines, vehicle, item, TODAY.minusMonths(64), 120_000, false)
+                    .ok();
+        }
+        assertThat(dossier().get("status").asString()).isEqualTo("CLEAR");
+        assertThat(reasons()).anyMatch(r -> r.startsWith("Not due, but worth doing while it is here"));
+        JsonNode listed = ines.get("/api/desk?only=WHILE_HERE&limit=200").ok().json();
+        assertThat(listed.get("whileHere").asInt())
+                .isEqualTo(listed.get("total").asInt());
+        assertThat(listed.get("rows").valueStream())
+                .allSatisfy(r -> assertThat(r.get("status").asString()).isIn("CLEAR", "COMING"))
+                .anySatisfy(r -> {
+                    assertThat(r.get("vehicleId").asLong()).isEqualTo(vehicle);
+                    assertThat(r.get("whileHere").asBoolean()).isTrue();
+                });
+
+        // a visit that saves nothing is no reason, and nothing of it is ever due
+        ines.put("/api/setup/assumptions", visit(0)).ok();
+        assertThat(ines.get("/api/desk?only=WHILE_HERE")
+                        .ok()
+                        .json()
+                        .get("total")
+                        .asInt())
+                .isZero();
+        ines.put("/api/setup/assumptions", visit(90)).ok();
+    }
+
+    private String visit(int saves) {
+        return "{\"amounts\": {\"policy.visit\": %d}, \"version\": %d}"
+                .formatted(
+                        saves,
+                        ines.get("/api/setup/workshop").json().get("version").asInt());
     }
 
     private static String policy(String kind, double share, int version) {

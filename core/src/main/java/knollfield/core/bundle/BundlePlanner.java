@@ -29,6 +29,7 @@ import knollfield.core.engine.Part;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
 import knollfield.core.risk.Consequence;
+import knollfield.core.risk.DriveHazard;
 import knollfield.core.risk.Exposure;
 import knollfield.core.risk.WearModel;
 import knollfield.core.risk.WearModels;
@@ -411,11 +412,12 @@ public final class BundlePlanner {
         return new Leaving(Math.round(net * failureCost(item)), pOld, own, later);
     }
 
-    /** Part, stand-alone labour and, where it takes the drive with it, what that costs; in sixtieths. */
+    /** Part, stand-alone labour and, by its share of the drive's failures, what those cost; in sixtieths. */
     private double failureCost(Item item) {
         long alone = costNow(List.of(item.code()));
-        long secondary = item.takesTheDrive() ? outlook.consequence().likely() : 0;
-        return alone + Sixtieths.ofMinor(secondary);
+        double share = DriveHazard.share(item, family.items(), outlook.wear().also());
+        return alone
+                + Sixtieths.ofMinor(Math.round(share * outlook.consequence().likely()));
     }
 
     private int factor(Item item) {

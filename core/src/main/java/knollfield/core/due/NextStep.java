@@ -36,6 +36,9 @@ public enum NextStep {
     public static NextStep of(
             VehicleForecast forecast, Optional<JobStage> job, boolean callBack, boolean recheck, boolean awaitsOwner) {
         NextStep next = of(forecast.status(), job, callBack, recheck, awaitsOwner);
+        if (next == NONE && !forecast.unknownBeside().isEmpty()) {
+            return ASK_OWNER;
+        }
         return next == ASK_OWNER && !awaitsOwner && forecast.noInterval() ? NONE : next;
     }
 

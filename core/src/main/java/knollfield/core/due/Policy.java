@@ -98,9 +98,12 @@ public record Policy(
         this(timing, riskInterference, riskOther, horizonDays, unknownRule, true, Found.defaults());
     }
 
-    /** Early at 95 %, risk 10 % and 50 %, 120 days, unknown is due now: planning assumptions. */
+    /**
+     * Careful, risk 10 % and 50 %, 120 days, unknown is due now: planning assumptions. Without costs to weigh, careful is the
+     * book.
+     */
     public static Policy defaults() {
-        return new Policy(new Timing.Early(0.95), 0.10, 0.50, 120, UnknownRule.DUE_NOW);
+        return new Policy(new Timing.Careful(), 0.10, 0.50, 120, UnknownRule.DUE_NOW);
     }
 
     /** This policy with another timing. */

@@ -84,6 +84,20 @@ public record VehicleForecast(
         return Optional.empty();
     }
 
+    /**
+     * Tensioners, idlers and driven pumps nobody knows the history of beside a belt or chain that is known: they change no
+     * status, but the owner may be asked.
+     */
+    public List<ItemForecast> unknownBeside() {
+        return status == Status.UNKNOWN_HISTORY || status == Status.NO_BOOK
+                ? List.of()
+                : items.stream()
+                        .filter(i -> i.status() == Status.UNKNOWN_HISTORY
+                                && i.item().takesTheDrive()
+                                && !i.item().kind().isTheDrive())
+                        .toList();
+    }
+
     /** Median distance of an item since {@code start} on {@code date}, idling included; km, zero or more. */
     public double usedKm(ClockStart start, LocalDate date) {
         return Math.max(0, projection.medianKm(date) - start.km() + idleKm(start, date));

@@ -26,13 +26,28 @@ public record Careful(long strandingMinor, long visitMinor) {
     }
 
     /**
+     * What renewing on a visit for other work would do, where it is not due.
+     *
+     * @param gainMinor what waiting until its day saves, minor units, zero or more
+     * @param visitMinor what the visit saves, not less
+     */
+    public record WhileHere(long gainMinor, long visitMinor) {}
+
+    /** @param whileHere where renewing on a visit is worth doing */
+    public record Judged(VehicleForecast forecast, Optional<WhileHere> whileHere) {
+        private static Judged asItIs(VehicleForecast forecast) {
+            return new Judged(forecast, Optional.empty());
+        }
+    }
+
+    /**
      * {@code forecast} as this policy has it; as it is where the policy in force is another, or where it is judged by
      * something else than a day of the book that lies ahead.
      *
      * @param forecast judged at the book limits
      * @param renewed codes of the items the planned job renews
      */
-    public VehicleForecast judged(
+    public Judged judged(
             VehicleForecast forecast,
             VehicleFacts vehicle,
             Policy policy,
@@ -44,11 +59,11 @@ public record Careful(long strandingMinor, long visitMinor) {
         if (!(policy.inForce(vehicle).timing() instanceof Policy.Timing.Careful)
                 || !aDayAhead
                 || stake.plannedJobMinor() <= 0) {
-            return forecast;
+            return Judged.asItIs(forecast);
         }
         Optional<DriveHazard> hazard = DriveHazard.of(forecast, vehicle.firstRegistered(), vehicle.evidence(), wear);
         if (hazard.isEmpty()) {
-            return forecast;
+            return Judged.asItIs(forecast);
         }
         LocalDate book = forecast.actBy().get();
         MarginalRule rule = MarginalRule.of(
@@ -59,9 +74,9 @@ public record Careful(long strandingMinor, long visitMinor) {
                 forecast.today(),
                 book);
         if (rule.perDayMinor().isEmpty()) {
-            return forecast.because(Reason.of(
+            return Judged.asItIs(forecast.because(Reason.of(
                     Reason.Topic.POLICY,
-                    "Careful: no day before the limit costs less, so the day of the book stands."));
+                    "Careful: no day before the limit costs less, so the day of the book stands.")));
         }
         Fact saved = new Fact.Money(Math.round(rule.perDayMinor().get()));
         Fact stranding = new Fact.Money(strandingMinor);
@@ -80,12 +95,16 @@ public record Careful(long strandingMinor, long visitMinor) {
                         "Careful: up to the limit a day more saves {0} and risks less, with a stranding at {1} beyond its bills, so the day of the book stands.",
                         saved,
                         stranding));
-        return rule.isWorthDoingWhileHere(forecast.today(), visitMinor)
-                ? judged.because(Reason.of(
+        if (!rule.isWorthDoingWhileHere(forecast.today(), visitMinor)) {
+            return Judged.asItIs(judged);
+        }
+        WhileHere here = new WhileHere(Math.round(rule.gainMinor()), visitMinor);
+        return new Judged(
+                judged.because(Reason.of(
                         Reason.Topic.POLICY,
                         "Not due, but worth doing while it is here: waiting saves {0}, the visit {1}.",
-                        new Fact.Money(Math.round(rule.gainMinor())),
-                        new Fact.Money(visitMinor)))
-                : judged;
+                        new Fact.Money(here.gainMinor()),
+                        new Fact.Money(visitMinor))),
+                Optional.of(here));
     }
 }

@@ -122,16 +122,11 @@ public final class DriveHazard {
             }
         }
         List<Evidence> open = List.copyOf(evidence);
-        Map<Sort, Integer> several = new EnumMap<>(Sort.class);
-        taking.forEach(i -> several.merge(Sort.of(i.item().kind()), 1, Integer::sum));
-        double all = 0;
-        for (Sort sort : several.keySet()) {
-            all += sort.share(wear.also());
-        }
+        Shares shares = new Shares(wear.also());
+        taking.forEach(i -> shares.add(i.item()));
         List<Life> lives = new ArrayList<>(taking.size());
         boolean delayed = false;
         for (ItemForecast i : taking) {
-            Sort sort = Sort.of(i.item().kind());
             OptionalDouble delay = delay(i.item(), taking, open, wear.also());
             delayed |= delay.isPresent();
             lives.add(new Life(
@@ -140,7 +135,7 @@ public final class DriveHazard {
                     // a pump's limits say nothing of a chain that has none
                     drive.isEmpty() || i.inspection() || i.limit().isEmpty() ? drive : i.limit(),
                     wear.of(i.item().kind()),
-                    sort.share(wear.also()) / several.getOrDefault(sort, 1) / all,
+                    shares.of(i.item()),
                     factor(i.item(), taking, open),
                     delay));
         }
@@ -148,6 +143,41 @@ public final class DriveHazard {
                 ? Optional.empty()
                 : Optional.of(new DriveHazard(
                         forecast, firstRegistered, lives, wear.also().stillOriginal()));
+    }
+
+    /**
+     * Share of a drive's failures that are those of {@code item}, among all {@code items} of its engine; 0 to 1, zero where
+     * it does not take the drive with it.
+     */
+    public static double share(Item item, Collection<Item> items, RiskAssumptions assumed) {
+        if (!item.takesTheDrive()) {
+            return 0;
+        }
+        Shares shares = new Shares(assumed);
+        items.stream().filter(Item::takesTheDrive).forEach(shares::add);
+        return shares.of(item);
+    }
+
+    /** How the failures of a drive are split; what a family has not got goes to the others in proportion. */
+    private static final class Shares {
+        private final RiskAssumptions assumed;
+        private final Map<Sort, Integer> several = new EnumMap<>(Sort.class);
+        private double all;
+
+        Shares(RiskAssumptions assumed) {
+            this.assumed = assumed;
+        }
+
+        void add(Item item) {
+            Sort sort = Sort.of(item.kind());
+            all += several.containsKey(sort) ? 0 : sort.share(assumed);
+            several.merge(sort, 1, Integer::sum);
+        }
+
+        double of(Item item) {
+            Sort sort = Sort.of(item.kind());
+            return sort.share(assumed) / several.getOrDefault(sort, 1) / all;
+        }
     }
 
     /** A part without limits of its own counts from first registration where that lies inside those of the belt. */

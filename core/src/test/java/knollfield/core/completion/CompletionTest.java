@@ -34,6 +34,7 @@ class CompletionTest {
 
     private static final LocalDate DONE = LocalDate.of(2026, 11, 25);
     private static final EngineFamily FAMILY = Families.belt(TensionerKind.SPRING_PIN, true);
+    private static final Policy EARLY = Policy.defaults().with(new Policy.Timing.Early(0.95));
 
     @Test
     void whatWasRenewedStartsAgainAndTheRestKeepsItsClock() {
@@ -112,17 +113,19 @@ class CompletionTest {
 
     @Test
     void theLabelSaysWhatComesFirst() {
-        Completion.NextDue next = Completion.nextDue(FAMILY, Policy.defaults(), false, DONE, 138_000);
+        Completion.NextDue next = Completion.nextDue(FAMILY, EARLY, false, DONE, 138_000);
 
         // 95 % of 120,000 km and of the 2,192 days to 25 November 2032
         assertThat(next.km()).isEqualTo(OptionalInt.of(252_000));
         assertThat(next.date()).contains(DONE.plusDays(2_082));
+        assertThat(Completion.nextDue(FAMILY, Policy.defaults(), false, DONE, 138_000)
+                        .km())
+                .as("careful is never past the book, and the label knows no costs")
+                .isEqualTo(OptionalInt.of(258_000));
     }
 
     @Test
     void hardUseShortensTheLabel() {
-        assertThat(Completion.nextDue(FAMILY, Policy.defaults(), true, DONE, 138_000)
-                        .km())
-                .isEqualTo(OptionalInt.of(204_500));
+        assertThat(Completion.nextDue(FAMILY, EARLY, true, DONE, 138_000).km()).isEqualTo(OptionalInt.of(204_500));
     }
 }

@@ -305,6 +305,21 @@ class DueRulesTest {
     }
 
     @Test
+    void aPumpNobodyKnowsOfBesideAKnownBeltIsAskedAfterAndChangesNoStatus() {
+        VehicleForecast known = judge(renewed(), BOOK);
+        VehicleForecast f = judge(vehicle(Map.of("belt", RENEWED, "tensioner", RENEWED)), BOOK);
+
+        assertThat(f.status()).isEqualTo(known.status()).isEqualTo(Status.CLEAR);
+        assertThat(f.unknownBeside()).extracting(i -> i.item().code()).contains("pump");
+        assertThat(NextStep.of(f, Optional.empty(), false, false, false)).isEqualTo(NextStep.ASK_OWNER);
+        assertThat(NextStep.of(f, Optional.of(JobStage.DRAFT), false, false, false))
+                .isEqualTo(NextStep.PROMISE);
+        assertThat(judge(vehicle(Map.of()), BOOK).unknownBeside())
+                .as("a history unknown as a whole is said as that")
+                .isEmpty();
+    }
+
+    @Test
     void neglectedOilIsHardUseForABeltInOilOnly() {
         VehicleFacts neglected = new VehicleFacts(
                 renewed().firstRegistered(),

@@ -31,6 +31,7 @@ class WordsOfTheDeskTest {
     private static final LocalDate TODAY = LocalDate.of(2026, 11, 25);
     private static final UsageClass USAGE = new UsageClass("T", "test", 12_000, 4_000);
     private static final EngineFamily BELT = Families.belt(TensionerKind.SPRING_PIN, true);
+    private static final Policy EARLY = Policy.defaults().with(new Policy.Timing.Early(0.95));
 
     private static VehicleFacts renewed(int monthsAgo, int usedKm, List<Evidence> evidence, List<KnownTrip> trips) {
         ClockStart start = new ClockStart(TODAY.minusMonths(monthsAgo), 40_000, ClockStart.Grade.DOCUMENTED);
@@ -60,7 +61,7 @@ class WordsOfTheDeskTest {
     }
 
     private static String standing(VehicleFacts facts, Optional<EngineFamily> family) {
-        VehicleForecast f = DueEngine.forecast(facts, family, Policy.defaults(), TODAY);
+        VehicleForecast f = DueEngine.forecast(facts, family, EARLY, TODAY);
         return plain(Standing.of(f, family));
     }
 
