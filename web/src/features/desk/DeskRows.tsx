@@ -165,9 +165,7 @@ function RowHeads() {
       <div>Engine and status</div>
       <div>Share of its limits used</div>
       <div>Act by</div>
-      <div className="money" title="Chance of a failure times what its bills cost beyond the job">
-        Exposure, by bills
-      </div>
+      <div className="money">Exposure</div>
       <div className="next">Next step</div>
     </div>
   );
@@ -226,11 +224,11 @@ function DeskRow({
         <span className={late ? 'figure late' : 'figure'}>
           {row.status === 'STOP' ? 'now' : actBy(row.actBy, today)}
         </span>
-        <span className="second">
-          {row.recheck ??
-            row.waits ??
-            row.aside ??
-            (row.whileHere ? `${row.note}; worth doing on a visit` : row.note)}
+        <span
+          className="second"
+          title={row.whileHere ? 'Not due, but worth doing on a visit for other work' : undefined}
+        >
+          {row.recheck ?? row.waits ?? row.aside ?? row.note}
         </span>
       </div>
       <div className="money">
@@ -240,7 +238,7 @@ function DeskRow({
             : formatMoney(row.exposurePerWeekMinor, currency)}
         </span>
         <span className="second">
-          {row.exposurePerWeekMinor === undefined ? 'exposure' : 'a week'}
+          {row.exposurePerWeekMinor === undefined ? 'exposure' : 'bills, a week'}
         </span>
       </div>
       <div className="next">{next}</div>

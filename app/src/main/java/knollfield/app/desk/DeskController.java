@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
@@ -42,6 +43,7 @@ import knollfield.core.due.UseState;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
+import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Limit;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
@@ -394,13 +396,22 @@ class DeskController {
                 open.map(Job::id).orElse(null));
     }
 
-    /** What the row says in a few words, and which parts beside the drive nobody knows of. */
+    /** What the row says in a few words. */
     private String note(VehicleState state, Optional<Job> open) {
-        String unknown = state.forecast().unknownBeside().stream()
-                .map(i -> i.item().name().toLowerCase(Locale.ROOT))
-                .collect(Collectors.joining(", "));
-        String note = shortNote(state, open);
-        return unknown.isEmpty() ? note : note + (note.isEmpty() ? "" : "; ") + unknown + " not known";
+        Set<ItemKind> unknown = state.forecast().unknownBeside().stream()
+                .map(i -> i.item().kind())
+                .collect(Collectors.toCollection(TreeSet::new));
+        Status status = state.forecast().status();
+        boolean calm = (status == Status.COMING || status == Status.CLEAR) && !state.callBack();
+        return calm && !unknown.isEmpty() && open.flatMap(Job::booking).isEmpty()
+                ? unknown.stream().map(DeskController::part).collect(Collectors.joining(", ")) + " not known"
+                : shortNote(state, open);
+    }
+
+    private static String part(ItemKind kind) {
+        return kind == ItemKind.WATER_PUMP
+                ? "pump"
+                : kind.name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     private String shortNote(VehicleState state, Optional<Job> open) {

@@ -234,6 +234,27 @@ class VehicleApiTest {
         ines.put("/api/setup/assumptions", visit(90)).ok();
     }
 
+    @Test
+    void aPumpNobodyKnowsOfIsNamedOnTheRowAndItsOwnerIsAsked() {
+        Given.reading(ines, vehicle, TODAY.minusDays(5), "138000", "KM").ok();
+        for (String item : List.of("belt", "tensioner", "idler")) {
+            Given.renewal(ines, vehicle, item, TODAY.minusMonths(20), 120_000, false)
+                    .ok();
+        }
+        assertThat(dossier().get("status").asString()).isEqualTo("CLEAR");
+        assertThat(ines.get("/api/desk?status=CLEAR&limit=200")
+                        .ok()
+                        .json()
+                        .get("rows")
+                        .valueStream())
+                .filteredOn(r -> r.get("vehicleId").asLong() == vehicle)
+                .singleElement()
+                .satisfies(r -> {
+                    assertThat(r.get("note").asString()).isEqualTo("pump not known");
+                    assertThat(r.get("nextStep").asString()).isEqualTo("ASK_OWNER");
+                });
+    }
+
     private String visit(int saves) {
         return "{\"amounts\": {\"policy.visit\": %d}, \"version\": %d}"
                 .formatted(
