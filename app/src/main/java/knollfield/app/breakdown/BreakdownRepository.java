@@ -81,6 +81,7 @@ class BreakdownRepository {
     private static Breakdown row(ResultSet r, int n) throws SQLException {
         long cost = r.getLong("cost_minor");
         OptionalLong known = r.wasNull() ? OptionalLong.empty() : OptionalLong.of(cost);
+        LocalDate withdrawnOn = r.getObject("withdrawn_on", LocalDate.class);
         return new Breakdown(
                 r.getLong("id"),
                 r.getLong("vehicle_id"),
@@ -91,15 +92,8 @@ class BreakdownRepository {
                 known,
                 r.getBoolean("declined"),
                 r.getString("entered_by"),
-                Optional.ofNullable(r.getObject("withdrawn_on", LocalDate.class))
-                        .map(on -> new Breakdown.Withdrawn(on, text(r, "withdrawn_why"))));
-    }
-
-    private static String text(ResultSet r, String column) {
-        try {
-            return r.getString(column);
-        } catch (SQLException e) {
-            throw new IllegalStateException(e);
-        }
+                withdrawnOn == null
+                        ? Optional.empty()
+                        : Optional.of(new Breakdown.Withdrawn(withdrawnOn, r.getString("withdrawn_why"))));
     }
 }
