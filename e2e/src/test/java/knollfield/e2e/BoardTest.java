@@ -41,9 +41,14 @@ class BoardTest {
     @Test
     void aCapIsReadBeforeTheDropAndThePlannerIsTakenInPartAndBack() {
         Page page = board();
+        Locator bars = page.locator(".board-track.technician .job-bar");
+        assertThat(bars.first()).isVisible();
+        int ofAll = bars.count();
         Browser.choose(page, page.getByLabel("Fleet shown"), "Fish co-operative");
+        // until the others are gone
+        assertThat(bars).not().hasCount(ofAll);
         Locator waiting = page.locator(".hanging").first();
-        Locator planned = page.locator(".board-track.technician .job-bar").first();
+        Locator planned = bars.first();
         assertThat(planned).isVisible();
         assertThat(waiting).isVisible();
         String registration = waiting.locator(".name").textContent();
