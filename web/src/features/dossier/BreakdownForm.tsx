@@ -6,7 +6,9 @@ import { CardForm, faulty, Field } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { DateField } from '../../shared/ui/DateField';
 import { NumberField } from '../../shared/ui/NumberField';
+import { FieldNote } from '../../shared/ProblemNote';
 import { useNoteBreakdown } from './dossierQueries';
+import { OdometerFields } from './OdometerFields';
 
 type New = Schemas['NewBreakdown'];
 
@@ -80,31 +82,19 @@ export function BreakdownForm({
             onChange={(d) => setDate(d ?? '')}
           />
         </Field>
-        <Field id="broke-at" label="Odometer" error={note.error} at="/value">
-          <NumberField
-            id="broke-at"
-            decimals={1}
-            value={value}
-            status={faulty(note.error, '/value')}
-            onUnit={(u) => setUnit(u === 'mi' ? 'MILES' : 'KM')}
-            onChange={(n) => {
-              setValue(n);
-              note.reset();
-            }}
-          />
-        </Field>
-        <Field id="broke-unit" label="Unit">
-          <Select
-            id="broke-unit"
-            value={unit}
-            onChange={setUnit}
-            options={[
-              { value: 'KM', label: 'km' },
-              { value: 'MILES', label: 'miles' },
-            ]}
-          />
-        </Field>
+        <OdometerFields
+          id="broke-at"
+          value={value}
+          unit={unit}
+          error={note.error}
+          onUnit={setUnit}
+          onValue={(n) => {
+            setValue(n);
+            note.reset();
+          }}
+        />
       </div>
+      <FieldNote error={note.error} at="/value" />
       <Field id="broke-what" label="What happened" error={note.error} at="/what">
         <Input
           id="broke-what"

@@ -6,8 +6,8 @@ import { CardForm, faulty, Field } from '../../shared/forms';
 import { FieldNote } from '../../shared/ProblemNote';
 import { choicesQuery } from '../desk/deskQueries';
 import { useAddReading } from './dossierQueries';
+import { OdometerFields } from './OdometerFields';
 import { DateField } from '../../shared/ui/DateField';
-import { NumberField } from '../../shared/ui/NumberField';
 import { usualUnit } from '../../shared/format';
 
 type New = Schemas['NewReading'];
@@ -45,31 +45,18 @@ export function ReadingForm({
       extra={mayInsist && <Button onClick={() => send(true)}>Record it all the same</Button>}
     >
       <div className="fields">
-        <Field id="odometer" label="Odometer">
-          <NumberField
-            id="odometer"
-            autoFocus
-            decimals={1}
-            value={value}
-            status={faulty(add.error, '/value')}
-            onUnit={(u) => setUnit(u === 'mi' ? 'MILES' : 'KM')}
-            onChange={(v) => {
-              setValue(v);
-              add.reset();
-            }}
-          />
-        </Field>
-        <Field id="unit" label="Unit">
-          <Select
-            id="unit"
-            value={unit}
-            onChange={setUnit}
-            options={[
-              { value: 'KM', label: 'km' },
-              { value: 'MILES', label: 'miles' },
-            ]}
-          />
-        </Field>
+        <OdometerFields
+          id="odometer"
+          autoFocus
+          value={value}
+          unit={unit}
+          error={add.error}
+          onUnit={setUnit}
+          onValue={(v) => {
+            setValue(v);
+            add.reset();
+          }}
+        />
         <Field id="read-on" label="Read on">
           <DateField
             id="read-on"

@@ -219,7 +219,13 @@ function OnFile({ b, currency }: { b: Noted; currency: string }) {
             withdraw.mutate({ id: b.id, why });
           }}
         >
-          <Field id={`why-${b.id}`} label="Why" error={withdraw.error} at="/why">
+          <Field
+            id={`why-${b.id}`}
+            label="Why"
+            error={withdraw.error}
+            at="/why"
+            hint="Where it stopped the engine, that finding is withdrawn on the vehicle's own page."
+          >
             <Input
               id={`why-${b.id}`}
               autoFocus

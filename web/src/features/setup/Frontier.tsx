@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { amountNear, roundAmount, sheetOf, type Choice } from '../../drawing/frontier';
 import { formatNumber, minorPerUnit } from '../../shared/format';
@@ -13,6 +13,7 @@ const WIDTH = 400;
 const HEIGHT = 190;
 const LEFT = 40;
 const TOP = 22;
+const PAUSE_MS = 400;
 
 const choice = (p: Schemas['FrontierPoint']): Choice => ({
   amount: p.amount,
@@ -29,7 +30,7 @@ export function Frontier({
   /** Somebody drags the ring along the line of the cheapest day. */
   onStranding: (amount: number) => void;
 }) {
-  const asked = useDeferredValue(w);
+  const asked = useSettled(w);
   const { data: f, error, isFetching, refetch } = useQuery(outlookQuery(asked));
   if (!f) {
     return (
@@ -71,6 +72,16 @@ export function Frontier({
       </p>
     </section>
   );
+}
+
+/** `value` once it has stayed the same for a moment: a year is not reckoned for every key. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled;
 }
 
 function Drawing({

@@ -27,6 +27,7 @@ class ScreensTest {
         "setup, /setup, Rates and costs",
         "people, /setup/people, Signs in as",
         "workshop, /setup/workshop, Working hours",
+        "breakdowns, /setup/breakdowns, Expected against happened",
         "matching, /setup/matching, Add a rule",
         "everything, /setup/everything, Passwords are not in it",
         "places, /setup/places, Add a fleet",

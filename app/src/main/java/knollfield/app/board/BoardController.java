@@ -10,18 +10,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
-import knollfield.app.due.Forecasts;
-import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
-import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Fleets;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
@@ -51,7 +47,7 @@ class BoardController {
     private final BoardCases cases;
     private final BoardViews views;
     private final Jobs jobs;
-    private final Forecasts forecasts;
+    private final Visits visits;
     private final Absences absences;
     private final Fleets fleets;
     private final WorkshopSettings settings;
@@ -63,7 +59,7 @@ class BoardController {
             BoardCases cases,
             BoardViews views,
             Jobs jobs,
-            Forecasts forecasts,
+            Visits visits,
             Absences absences,
             Fleets fleets,
             WorkshopSettings settings,
@@ -73,7 +69,7 @@ class BoardController {
         this.cases = cases;
         this.views = views;
         this.jobs = jobs;
-        this.forecasts = forecasts;
+        this.visits = visits;
         this.absences = absences;
         this.fleets = fleets;
         this.settings = settings;
@@ -227,24 +223,10 @@ class BoardController {
                         .map(n -> new NoShowView(n.start(), n.note(), n.enteredBy()))
                         .toList(),
                 why,
-                whileHere(job));
-    }
-
-    /** The vehicle itself where it is in for something else, and others of its fleet, which may come on the same day. */
-    private List<WhileHereView> whileHere(Job job) {
-        VehicleState state = jobs.state(job);
-        Optional<Long> fleet = state.vehicle().fleet().map(Fleet::id);
-        Set<Long> inWork = jobs.open().stream().map(Job::vehicleId).collect(Collectors.toSet());
-        return forecasts.worstFirst().stream()
-                .filter(s -> s.whileHere().isPresent())
-                .filter(s -> s.vehicle().id() == job.vehicleId()
-                        ? job.scope().isInspection()
-                        : fleet.isPresent()
-                                && s.vehicle().fleet().map(Fleet::id).equals(fleet)
-                                && !inWork.contains(s.vehicle().id()))
-                .limit(OFFERS)
-                .map(s -> new WhileHereView(s.vehicle().id(), s.vehicle().registration()))
-                .toList();
+                visits.worthDoingWith(job, OFFERS).stream()
+                        .map(s ->
+                                new WhileHereView(s.vehicle().id(), s.vehicle().registration()))
+                        .toList());
     }
 
     /** The five best slots now. */

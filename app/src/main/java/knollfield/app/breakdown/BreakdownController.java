@@ -7,10 +7,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
-import knollfield.app.problem.Conflict;
-import knollfield.app.security.CurrentPerson;
+import knollfield.app.problem.Checks;
 import knollfield.app.settings.WorkshopSettings;
-import knollfield.app.shared.WorkshopClock;
 import knollfield.core.engine.Item;
 import knollfield.core.learn.WearLearning;
 import knollfield.core.learn.WearLearning.Span;
@@ -32,22 +30,12 @@ class BreakdownController {
     private final Learning learning;
     private final Forecasts forecasts;
     private final WorkshopSettings settings;
-    private final CurrentPerson current;
-    private final WorkshopClock clock;
 
-    BreakdownController(
-            Breakdowns breakdowns,
-            Learning learning,
-            Forecasts forecasts,
-            WorkshopSettings settings,
-            CurrentPerson current,
-            WorkshopClock clock) {
+    BreakdownController(Breakdowns breakdowns, Learning learning, Forecasts forecasts, WorkshopSettings settings) {
         this.breakdowns = breakdowns;
         this.learning = learning;
         this.forecasts = forecasts;
         this.settings = settings;
-        this.current = current;
-        this.clock = clock;
     }
 
     /**
@@ -175,14 +163,11 @@ class BreakdownController {
     /** Reckons with what was learned from now on. */
     @PostMapping("/api/setup/breakdowns/accept")
     BreakdownsView accept(@RequestBody AcceptedWear in) {
-        WearModel learned = learning.told()
-                .learned()
-                .map(WearLearning::wear)
-                .filter(w -> Math.abs(w.shareFailedAtLimits() - in.share()) < 1e-9
-                        && Math.abs(w.shape() - in.shape()) < 1e-9)
-                .orElseThrow(() -> new Conflict(
-                        "What is learned has changed since you looked at it; look again, then accept it."));
-        settings.change(settings.get().with(learned, in.version(), current.get().name(), clock.instant()));
+        new Checks()
+                .that(in.share() > 0 && in.share() < 1, "/share", "The share must lie between 0 and 1.")
+                .that(in.shape() > 0, "/shape", "The shape must be above zero.")
+                .orThrow();
+        learning.accept(new WearModel(in.share(), in.shape()), in.version());
         return breakdowns();
     }
 

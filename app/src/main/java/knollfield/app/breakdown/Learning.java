@@ -10,9 +10,11 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
+import knollfield.app.problem.Conflict;
+import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
-import knollfield.app.vehicle.Renewal;
+import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.StoredEvidence;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
@@ -23,19 +25,32 @@ import knollfield.core.learn.WearLearning;
 import knollfield.core.learn.YearTold;
 import knollfield.core.risk.WearModel;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** What the workshop's own belts and chains say about how they wear. */
 @Service
 class Learning {
 
+    /** Figures that have gone through JSON and back differ by less. */
+    private static final double SAME = 1e-9;
+
     private final Breakdowns breakdowns;
     private final Forecasts forecasts;
     private final WorkshopSettings settings;
+    private final CurrentPerson current;
+    private final WorkshopClock clock;
 
-    Learning(Breakdowns breakdowns, Forecasts forecasts, WorkshopSettings settings) {
+    Learning(
+            Breakdowns breakdowns,
+            Forecasts forecasts,
+            WorkshopSettings settings,
+            CurrentPerson current,
+            WorkshopClock clock) {
         this.breakdowns = breakdowns;
         this.forecasts = forecasts;
         this.settings = settings;
+        this.current = current;
+        this.clock = clock;
     }
 
     /** A family's years. */
@@ -80,6 +95,23 @@ class Learning {
         return new Told(families, WearLearning.of(all), wear, noted - counted);
     }
 
+    /**
+     * Reckons with what was learned from now on.
+     *
+     * @param seen as it was shown
+     * @throws Conflict where it has changed since, or somebody else changed the workshop's figures
+     */
+    @Transactional
+    void accept(WearModel seen, int version) {
+        WearModel learned = told().learned()
+                .map(WearLearning::wear)
+                .filter(w -> Math.abs(w.shareFailedAtLimits() - seen.shareFailedAtLimits()) < SAME
+                        && Math.abs(w.shape() - seen.shape()) < SAME)
+                .orElseThrow(() -> new Conflict(
+                        "What is learned has changed since you looked at it; look again, then accept it."));
+        settings.change(settings.get().with(learned, version, current.get().name(), clock.instant()));
+    }
+
     private static List<DriveLife> lives(VehicleState state, List<LocalDate> failures, Workshop workshop) {
         Optional<ItemForecast> drive = state.forecast().items().stream()
                 .filter(i -> i.item().kind().isTheDrive() && !i.inspection())
@@ -91,7 +123,7 @@ class Learning {
         List<ClockStart> renewals = state.history().renewals().stream()
                 .filter(r -> r.itemCode().equals(code))
                 .filter(r -> workshop.policy().statedCounts() || r.grade() != ClockStart.Grade.STATED)
-                .map(r -> start(state, r))
+                .map(state.history()::start)
                 .toList();
         List<LocalDate> findings = state.history().evidence().stream()
                 .map(StoredEvidence::evidence)
@@ -109,10 +141,6 @@ class Learning {
                         state.forecast().projection().rate().kmPerYear() + idle,
                         idle)
                 .lives();
-    }
-
-    private static ClockStart start(VehicleState state, Renewal r) {
-        return new ClockStart(r.date(), r.km() + state.history().offsetOn(r.date()), r.grade());
     }
 
     private static boolean callsForAction(Evidence e) {

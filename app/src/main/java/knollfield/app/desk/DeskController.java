@@ -198,8 +198,8 @@ class DeskController {
             @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order,
             @RequestParam(required = false, defaultValue = "0") int offset,
             @RequestParam(required = false, defaultValue = "100") int limit) {
-        DeskList.Chosen chosen = choose(query, status, aside, only, order);
         Map<Long, Job> open = openJobs();
+        DeskList.Chosen chosen = choose(query, status, aside, only, order, open);
         Optional<Map.Entry<LocalDate, Integer>> next =
                 chosen.next().entrySet().stream().findFirst();
         return new DeskView(
@@ -244,7 +244,7 @@ class DeskController {
             @RequestParam(required = false, defaultValue = "EXPOSURE") DeskList.Order order) {
         Workshop workshop = settings.get();
         Map<Long, Job> open = openJobs();
-        DeskList.Chosen chosen = choose(query, status, aside, only, order);
+        DeskList.Chosen chosen = choose(query, status, aside, only, order, open);
         String text = DeskCsv.write(
                 chosen.listed().stream()
                         .map(s -> row(s, open, chosen.rechecks()))
@@ -313,9 +313,28 @@ class DeskController {
     }
 
     private DeskList.Chosen choose(
-            VehicleQuery query, @Nullable Set<Status> status, boolean aside, DeskList.Only only, DeskList.Order order) {
+            VehicleQuery query,
+            @Nullable Set<Status> status,
+            boolean aside,
+            DeskList.Only only,
+            DeskList.Order order,
+            Map<Long, Job> open) {
+        Set<Long> inWork = open.values().stream()
+                .filter(DeskController::renews)
+                .map(Job::vehicleId)
+                .collect(Collectors.toSet());
         return list.choose(
-                current.get(), query.filter(), Optional.ofNullable(status).orElse(Set.of()), aside, only, order);
+                current.get(),
+                query.filter(),
+                Optional.ofNullable(status).orElse(Set.of()),
+                aside,
+                only,
+                order,
+                inWork);
+    }
+
+    private static boolean renews(Job job) {
+        return !job.scope().isInspection();
     }
 
     private static List<Section> sections(DeskList.Chosen chosen) {
@@ -386,7 +405,8 @@ class DeskController {
                 state.callBack(),
                 recheck.orElse(null),
                 open.map(Job::waits).filter(w -> !w.isEmpty()).orElse(null),
-                open.isEmpty() && state.whileHere().isPresent(),
+                state.whileHere().isPresent()
+                        && open.filter(DeskController::renews).isEmpty(),
                 state.aside()
                         .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
                         .orElse(null),

@@ -44,7 +44,8 @@ class DeskList {
             boolean aside,
             Only only,
             Order order,
-            Map<Long, String> rechecks) {}
+            Map<Long, String> rechecks,
+            Set<Long> inWork) {}
 
     /** In which order vehicles stand. */
     enum Order {
@@ -98,13 +99,27 @@ class DeskList {
     /**
      * @param statuses only these; empty: all but clear, and callbacks and rechecks whatever their status; with words to find, all
      * @param aside the vehicles that are set aside, in place of the others
+     * @param inWork vehicles whose drive has a job of its own, so that no visit need be waited for
      */
-    Chosen choose(Person person, VehicleFilter filter, Set<Status> statuses, boolean aside, Only only, Order order) {
+    Chosen choose(
+            Person person,
+            VehicleFilter filter,
+            Set<Status> statuses,
+            boolean aside,
+            Only only,
+            Order order,
+            Set<Long> inWork) {
         List<VehicleState> all = forecasts.worstFirst();
-        return kept.get(
-                all,
-                new Question(View.of(person), filter, Set.copyOf(statuses), aside, only, order, aftercare.dueToday()),
-                q -> choose(all, q));
+        Question question = new Question(
+                View.of(person),
+                filter,
+                Set.copyOf(statuses),
+                aside,
+                only,
+                order,
+                aftercare.dueToday(),
+                Set.copyOf(inWork));
+        return kept.get(all, question, q -> choose(all, q));
     }
 
     private Chosen choose(List<VehicleState> all, Question q) {
@@ -136,7 +151,9 @@ class DeskList {
             Status status = s.forecast().status();
             counts.merge(status, 1, Integer::sum);
             callBacks += s.callBack() ? 1 : 0;
-            whileHere += s.whileHere().isPresent() ? 1 : 0;
+            boolean onAVisit = s.whileHere().isPresent()
+                    && !q.inWork().contains(s.vehicle().id());
+            whileHere += onAVisit ? 1 : 0;
             if (status == Status.CLEAR) {
                 s.forecast().actBy().ifPresent(d -> next.merge(d, 1, Integer::sum));
             }
@@ -150,7 +167,7 @@ class DeskList {
                 case ALL -> asked;
                 case CALLS -> s.callBack();
                 case RECHECKS -> recheck;
-                case WHILE_HERE -> s.whileHere().isPresent();
+                case WHILE_HERE -> onAVisit;
             };
             if (among) {
                 listed.add(s);

@@ -57,8 +57,7 @@ public record VehicleHistory(
             }
         }
         for (Renewal r : renewals) {
-            ClockStart start =
-                    new ClockStart(r.date(), Math.min(Reading.MAX_KM, r.km() + offsetOn(r.date())), r.grade());
+            ClockStart start = start(r);
             LocalDate known = latest.get(r.itemCode());
             if (known == null || !r.date().isBefore(known)) {
                 latest.put(r.itemCode(), r.date());
@@ -85,6 +84,11 @@ public record VehicleHistory(
                         .toList(),
                 new VehicleFacts.Special(
                         vehicle.state(), vehicle.idleHoursPerYear(), vehicle.own(), vehicle.beltDateCode(), better));
+    }
+
+    /** Where the clocks of a renewed item begin, in km since new whatever odometer showed them. */
+    public ClockStart start(Renewal r) {
+        return new ClockStart(r.date(), Math.min(Reading.MAX_KM, r.km() + offsetOn(r.date())), r.grade());
     }
 
     private boolean isMarkedWrong(LocalDate date, int km) {

@@ -1,5 +1,8 @@
 package knollfield.core.engine;
 
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /**
@@ -25,6 +28,28 @@ public record Limit(OptionalInt km, OptionalInt months) {
 
     public static Limit ofKm(int km) {
         return new Limit(OptionalInt.of(km), OptionalInt.empty());
+    }
+
+    /**
+     * Share of the age limit used on {@code day} by what began at {@code start}, in calendar days; zero or more, empty
+     * without an age limit.
+     */
+    public OptionalDouble ageUsed(LocalDate start, LocalDate day) {
+        if (months.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        double span = ChronoUnit.DAYS.between(start, start.plusMonths(months.getAsInt()));
+        return OptionalDouble.of(Math.max(0, ChronoUnit.DAYS.between(start, day)) / span);
+    }
+
+    /** Share of the distance limit that {@code usedKm} is; zero or more, empty without a distance limit. */
+    public OptionalDouble distanceUsed(double usedKm) {
+        return km.isPresent() ? OptionalDouble.of(Math.max(0, usedKm) / km.getAsInt()) : OptionalDouble.empty();
+    }
+
+    /** Share of the age limit used in a year of twelve months; empty without an age limit. */
+    public OptionalDouble agePerYear() {
+        return months.isPresent() ? OptionalDouble.of(12.0 / months.getAsInt()) : OptionalDouble.empty();
     }
 
     /** The smaller of both limits, kind by kind. */

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import knollfield.core.due.ClockStart;
 import knollfield.core.engine.Limit;
 import knollfield.core.odometer.Reading;
@@ -131,22 +130,10 @@ public record DrivePast(
                         .orElse(readings.last().orElseThrow().km())
                 - start.km()
                 + idleKmPerYear * years;
-        OptionalDouble distance = limit.km().isPresent()
-                ? OptionalDouble.of(Math.max(0, km) / limit.km().getAsInt())
-                : OptionalDouble.empty();
-        OptionalDouble age = limit.months().isPresent()
-                ? OptionalDouble.of(12 * years / limit.months().getAsInt())
-                : OptionalDouble.empty();
-        return new LimitsUsed(distance, age);
+        return new LimitsUsed(limit.distanceUsed(km), limit.ageUsed(start.date(), day));
     }
 
     private LimitsUsed perYear() {
-        OptionalDouble distance = limit.km().isPresent()
-                ? OptionalDouble.of(kmPerYear / limit.km().getAsInt())
-                : OptionalDouble.empty();
-        OptionalDouble age = limit.months().isPresent()
-                ? OptionalDouble.of(12.0 / limit.months().getAsInt())
-                : OptionalDouble.empty();
-        return new LimitsUsed(distance, age);
+        return new LimitsUsed(limit.distanceUsed(kmPerYear), limit.agePerYear());
     }
 }

@@ -1,6 +1,7 @@
 package knollfield.core.learn;
 
 import java.util.OptionalDouble;
+import knollfield.core.risk.WearModel;
 
 /**
  * How much of its limits a drive has used.
@@ -21,10 +22,7 @@ public record LimitsUsed(OptionalDouble distance, OptionalDouble age) {
 
     /** G = (f_d^β + f_a^β)/2, with one limit f^β: cumulative hazard as a multiple of h₀. */
     public double wear(double shape) {
-        if (distance.isPresent() && age.isPresent()) {
-            return (Math.pow(distance.getAsDouble(), shape) + Math.pow(age.getAsDouble(), shape)) / 2;
-        }
-        return Math.pow(distance.orElse(age.orElse(0)), shape);
+        return WearModel.wear(distance, age, shape);
     }
 
     /**

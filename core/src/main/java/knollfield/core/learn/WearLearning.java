@@ -52,7 +52,7 @@ public record WearLearning(int lives, int failures, Span hazardAtLimits, Span sh
             return Optional.empty();
         }
         WearModel assumed = WearModel.defaults();
-        double prior = PRIOR_FAILURES / -Math.log1p(-assumed.shareFailedAtLimits());
+        double prior = PRIOR_FAILURES / assumed.hazardAtLimits();
         int failures = (int) lives.stream().filter(DriveLife::failed).count();
         int events = PRIOR_FAILURES + failures;
         double[] total = new double[shapes.length];

@@ -18,7 +18,7 @@ public record YearTold(int year, double expected, int low, int high, int happene
 
     /** Year by year, oldest first. */
     public static List<YearTold> of(List<DriveLife> lives, WearModel wear) {
-        double h0 = -Math.log1p(-wear.shareFailedAtLimits());
+        double h0 = wear.hazardAtLimits();
         TreeMap<Integer, Double> expected = new TreeMap<>();
         TreeMap<Integer, Integer> happened = new TreeMap<>();
         TreeMap<Integer, Integer> watched = new TreeMap<>();

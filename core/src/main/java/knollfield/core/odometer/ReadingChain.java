@@ -2,10 +2,8 @@ package knollfield.core.odometer;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -30,7 +28,7 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
     public record Rejected(Reading reading, RejectReason reason) {}
 
     /** Of more chains that weigh the same the rest is not looked at. */
-    private static final int MOST_TIES = 64;
+    private static final int MOST_TIES = 16;
 
     private static final Comparator<Reading> ORDER =
             Comparator.comparing(Reading::date).thenComparingInt(Reading::km).thenComparingLong(Reading::id);
@@ -126,30 +124,52 @@ public record ReadingChain(List<Reading> kept, List<Rejected> rejected, int maxK
             best[i] = before + weighed.weights().get(i);
             greatest = Math.max(greatest, best[i]);
         }
+        return chains(weighed, best, greatest, max);
+    }
+
+    /** Walks back from every end of greatest weight; by hand and not by recursion, since a feed may bring many thousands. */
+    private static List<List<Reading>> chains(Weighed weighed, int[] best, int greatest, int max) {
+        List<Reading> readings = weighed.readings();
+        int n = readings.size();
         List<List<Reading>> chains = new ArrayList<>();
-        Deque<Reading> after = new ArrayDeque<>();
-        for (int i = n - 1; i >= 0; i--) {
-            if (best[i] == greatest) {
-                collect(weighed, best, i, max, after, chains);
+        int[] at = new int[n];
+        int[] tried = new int[n];
+        for (int end = n - 1; end >= 0 && chains.size() < MOST_TIES; end--) {
+            if (best[end] != greatest) {
+                continue;
+            }
+            int depth = 0;
+            at[0] = end;
+            tried[0] = end;
+            while (depth >= 0 && chains.size() < MOST_TIES) {
+                int here = at[depth];
+                int before = best[here] - weighed.weights().get(here);
+                if (before == 0) {
+                    chains.add(backwards(readings, at, depth));
+                    depth--;
+                    continue;
+                }
+                int j = tried[depth] - 1;
+                while (j >= 0 && !(best[j] == before && follows(readings.get(j), readings.get(here), max))) {
+                    j--;
+                }
+                tried[depth] = j;
+                depth += j < 0 ? -1 : 1;
+                if (j >= 0) {
+                    at[depth] = j;
+                    tried[depth] = j;
+                }
             }
         }
         return chains;
     }
 
-    private static void collect(
-            Weighed weighed, int[] best, int i, int max, Deque<Reading> after, List<List<Reading>> chains) {
-        List<Reading> readings = weighed.readings();
-        after.addFirst(readings.get(i));
-        int before = best[i] - weighed.weights().get(i);
-        if (before == 0) {
-            chains.add(List.copyOf(after));
+    private static List<Reading> backwards(List<Reading> readings, int[] at, int depth) {
+        List<Reading> chain = new ArrayList<>(depth + 1);
+        for (int d = depth; d >= 0; d--) {
+            chain.add(readings.get(at[d]));
         }
-        for (int j = i - 1; j >= 0 && before > 0 && chains.size() < MOST_TIES; j--) {
-            if (best[j] == before && follows(readings.get(j), readings.get(i), max)) {
-                collect(weighed, best, j, max, after, chains);
-            }
-        }
-        after.removeFirst();
+        return chain;
     }
 
     /** How many readings outside {@code chain} would fit it in the other unit. */

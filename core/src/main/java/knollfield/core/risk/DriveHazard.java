@@ -1,7 +1,6 @@
 package knollfield.core.risk;
 
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -314,18 +313,13 @@ public final class DriveHazard {
             }
             Limit limit = life.limit().orElseThrow();
             lived += life.share() * Exposure.cumulativeHazard(life.wear(), registration, limit, forecast, today);
-            if (limit.km().isPresent()) {
-                used = Math.max(
-                        used, forecast.usedKm(registration, today) / limit.km().getAsInt());
-                interval = Math.min(interval, limit.km().getAsInt() / kmPerYear);
-            }
-            if (limit.months().isPresent()) {
-                int months = limit.months().getAsInt();
-                double span = ChronoUnit.DAYS.between(
-                        registration.date(), registration.date().plusMonths(months));
-                used = Math.max(used, ChronoUnit.DAYS.between(registration.date(), today) / span);
-                interval = Math.min(interval, months / 12.0);
-            }
+            used = Math.max(
+                    used,
+                    limit.distanceUsed(forecast.usedKm(registration, today)).orElse(0));
+            used = Math.max(used, limit.ageUsed(registration.date(), today).orElse(0));
+            double perYear = Math.max(
+                    limit.distanceUsed(kmPerYear).orElse(0), limit.agePerYear().orElse(0));
+            interval = Math.min(interval, 1 / perYear);
         }
         double prior = Math.pow(stillOriginal, Math.max(0, used - 1));
         double alive = prior * Math.exp(-lived);

@@ -5,7 +5,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.ItemForecast;
@@ -196,16 +195,7 @@ public record Exposure(
     /** Cumulative hazard on {@code day} of an item whose clocks began at {@code start}, at the median odometer. */
     public static double cumulativeHazard(
             WearModel wear, ClockStart start, Limit limit, VehicleForecast forecast, LocalDate day) {
-        OptionalDouble distance = limit.km().isPresent()
-                ? OptionalDouble.of(forecast.usedKm(start, day) / limit.km().getAsInt())
-                : OptionalDouble.empty();
-        OptionalDouble age = OptionalDouble.empty();
-        if (limit.months().isPresent()) {
-            LocalDate end = start.date().plusMonths(limit.months().getAsInt());
-            double span = ChronoUnit.DAYS.between(start.date(), end);
-            age = OptionalDouble.of(Math.max(0, ChronoUnit.DAYS.between(start.date(), day)) / span);
-        }
-        return wear.cumulativeHazard(distance, age);
+        return wear.cumulativeHazard(limit.distanceUsed(forecast.usedKm(start, day)), limit.ageUsed(start.date(), day));
     }
 
     /** Kinds of item whose wear can be set in Setup: those that carry the drive. */

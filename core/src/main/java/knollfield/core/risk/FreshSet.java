@@ -64,15 +64,7 @@ public final class FreshSet implements AgeReplacement.Wear {
      * @param share of the drive's failures, 0 to 1
      */
     public FreshSet with(WearModel wear, double share, Limit limit) {
-        Term term = new Term(
-                share,
-                wear,
-                limit.km().isPresent()
-                        ? OptionalDouble.of(kmPerYear / limit.km().getAsInt())
-                        : OptionalDouble.empty(),
-                limit.months().isPresent()
-                        ? OptionalDouble.of(12.0 / limit.months().getAsInt())
-                        : OptionalDouble.empty());
+        Term term = new Term(share, wear, limit.distanceUsed(kmPerYear), limit.agePerYear());
         List<Term> all = new ArrayList<>(terms.size() + 1);
         boolean joined = false;
         for (Term t : terms) {

@@ -28,14 +28,22 @@ public record WearModel(double shareFailedAtLimits, double shape) {
 
     /** H for the fractions used, each zero or more; zero where neither limit exists. */
     public double cumulativeHazard(OptionalDouble distanceUsed, OptionalDouble ageUsed) {
-        double h0 = -Math.log1p(-shareFailedAtLimits);
+        return hazardAtLimits() * wear(distanceUsed, ageUsed, shape);
+    }
+
+    /** h₀ = −ln(1 − p₀). */
+    public double hazardAtLimits() {
+        return -Math.log1p(-shareFailedAtLimits);
+    }
+
+    /** G = (f_d^β + f_a^β)/2, with one limit f^β, without any zero: H as a multiple of h₀. */
+    public static double wear(OptionalDouble distanceUsed, OptionalDouble ageUsed, double shape) {
         if (distanceUsed.isPresent() && ageUsed.isPresent()) {
-            return h0 * (Math.pow(distanceUsed.getAsDouble(), shape) + Math.pow(ageUsed.getAsDouble(), shape)) / 2;
+            return (Math.pow(distanceUsed.getAsDouble(), shape) + Math.pow(ageUsed.getAsDouble(), shape)) / 2;
         }
-        if (distanceUsed.isEmpty() && ageUsed.isEmpty()) {
-            return 0;
-        }
-        return h0 * Math.pow(distanceUsed.orElse(ageUsed.orElse(0)), shape);
+        return distanceUsed.isEmpty() && ageUsed.isEmpty()
+                ? 0
+                : Math.pow(distanceUsed.orElse(ageUsed.orElse(0)), shape);
     }
 
     /** Chance of failing between two states of an item that has lived to the first: 1 − exp(−m·(H₂ − H₁)). */

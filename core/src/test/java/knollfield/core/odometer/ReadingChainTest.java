@@ -208,4 +208,24 @@ class ReadingChainTest {
                 .contains(renewed.plusDays((long) Math.ceil(3_500 / perDay)));
         assertThat(chain.dateReached(51_000, 20_000, renewed)).contains(renewed);
     }
+
+    /** What a feed brings in years; also where two stories weigh the same all along. */
+    @Test
+    void manyThousandsOfReadingsAreSortedToo() {
+        List<Reading> readings = new ArrayList<>();
+        for (int i = 0; i < 6_000; i++) {
+            readings.add(reading(2L * i, i, 100_000 + 10 * i, ReadingSource.TELEMATICS));
+        }
+        readings.add(reading(1, 6_000, 5_000, ReadingSource.TELEMATICS));
+        ReadingChain chain = ReadingChain.of(readings);
+
+        assertThat(chain.kept()).hasSize(6_000);
+        assertThat(chain.rejected()).hasSize(1);
+
+        List<Reading> apart = new ArrayList<>();
+        for (int i = 0; i < 300; i++) {
+            apart.add(shop(i, i, 400_000 - 1_000 * i));
+        }
+        assertThat(ReadingChain.of(apart).kept()).as("no two of them fit").hasSize(1);
+    }
 }
