@@ -40,12 +40,15 @@ final class Frontiers {
                     },
                     line);
         }
+        List<Setting> listVisits = new ArrayList<>();
         List<Setting> early = new ArrayList<>();
         List<Setting> visits = new ArrayList<>();
         for (int percent = 70; percent <= 100; percent += 5) {
             early.add(new Setting(percent + " %", Way.product(early(percent / 100.0))));
         }
         for (int percent = 75; percent <= 95; percent += 5) {
+            listVisits.add(
+                    new Setting("from " + percent + " %", Way.listAtVisits(Way.Look.PROJECTED, percent / 100.0)));
             visits.add(new Setting("from " + percent + " %", Way.withVisits(early(0.95), percent / 100.0)));
         }
         List<Setting> chance = new ArrayList<>();
@@ -58,6 +61,7 @@ final class Frontiers {
             careful.add(new Setting("%,d".formatted(stranding), Way.careful(stranding, false)));
             carefulVisits.add(new Setting("%,d".formatted(stranding), Way.careful(stranding, true)));
         }
+        lines.put("list, projected, at visits from a share", listVisits);
         lines.put("early, at a share of the limits", early);
         lines.put("early (95 %), at visits from a share", visits);
         lines.put("book, by the chance of passing it", chance);

@@ -10,9 +10,9 @@ final class Picture {
     private static final int WIDTH = 420;
     private static final int HEIGHT = 300;
     private static final String[] INKS = {
-        "#7E867F", "#47524D", "#2D6790", "#8F5C00", "#AD3E3A", "#5F6A64", "#0E5347", "#053B33"
+        "#7E867F", "#47524D", "#2D6790", "#2D6790", "#8F5C00", "#AD3E3A", "#5F6A64", "#0E5347", "#053B33"
     };
-    private static final String[] DASHES = {"2 3", "6 3", "1 2", "", "8 2 2 2", "4 4", "3 1", ""};
+    private static final String[] DASHES = {"2 3", "6 3", "1 2", "10 3", "", "8 2 2 2", "4 4", "3 1", ""};
 
     private final StringBuilder svg = new StringBuilder();
     private int panels;

@@ -72,6 +72,15 @@ interface Way {
         };
     }
 
+    /** The list at the whole of the limits, and at a visit for other work from {@code share} of them on. */
+    static Way listAtVisits(Look look, double share) {
+        return v -> {
+            Judge due = list(look, 1).of(v);
+            Judge soon = list(look, share).of(v);
+            return (seen, news) -> due.renews(seen, news) || (seen.visit() && soon.renews(seen, news));
+        };
+    }
+
     private static double km(Look look, Vehicle v, Seen seen) {
         List<Reading> readings = seen.readings();
         if (readings.isEmpty()) {

@@ -80,13 +80,15 @@ public final class PlanSearch {
             BooleanSupplier stop) {
         long began = System.nanoTime();
         SplittableRandom seeds = new SplittableRandom(seed);
-        List<Chain> chains = new ArrayList<>();
-        for (int i = 0; i < CHAINS; i++) {
-            chains.add(new Chain(plan, from, seeds.split()));
+        Chain first = new Chain(Board.lawful(plan, from).tracks(), seeds.split());
+        PlanCost before = first.tracks.parts();
+        first.begin();
+        List<Chain> chains = new ArrayList<>(List.of(first));
+        while (chains.size() < CHAINS) {
+            chains.add(new Chain(first, seeds.split()));
         }
-        PlanCost before = chains.get(0).tracks.parts();
-        chains.forEach(Chain::begin);
-        watch.accept(new Progress(0, 0, chains.get(0).tracks.parts()));
+        Tracks told = new Tracks(first.tracks);
+        watch.accept(new Progress(0, 0, told.parts()));
         ExecutorService threads = Executors.newFixedThreadPool(CHAINS, task -> {
             Thread thread = new Thread(task, "plan-search");
             thread.setDaemon(true);
@@ -103,8 +105,8 @@ public final class PlanSearch {
                     f.get();
                 }
                 meet(chains, meeting);
-                Chain best = best(chains);
-                watch.accept(new Progress((meeting + 1.0) / MEETINGS, steps(chains), best.bestParts()));
+                best(chains).layBest(told);
+                watch.accept(new Progress((meeting + 1.0) / MEETINGS, steps(chains), told.parts()));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -113,8 +115,8 @@ public final class PlanSearch {
         } finally {
             threads.shutdownNow();
         }
-        Chain best = best(chains);
-        return new Result(best.bestPlaces(), best.bestParts(), before, steps(chains));
+        best(chains).layBest(told);
+        return new Result(told.places(), told.parts(), before, steps(chains));
     }
 
     private static long steps(List<Chain> chains) {
@@ -156,6 +158,9 @@ public final class PlanSearch {
         private static final int MOST_REMOVED = 14;
         private static final double BLINK = 0.02;
 
+        /** Jobs without a place that a step tries to place, on average, besides those it has taken off. */
+        private static final int OTHERS_TRIED = 2;
+
         final Tracks tracks;
         private final SplittableRandom random;
         private final int[] movable;
@@ -175,9 +180,16 @@ public final class PlanSearch {
         long bestCost;
         long steps;
 
-        Chain(PlanCase plan, Map<Long, Place> from, SplittableRandom random) {
+        /** Goes on from where {@code other} stands, another way. */
+        Chain(Chain other, SplittableRandom random) {
+            this(new Tracks(other.tracks), random);
+            heat = other.heat;
+            remember();
+        }
+
+        Chain(Tracks tracks, SplittableRandom random) {
             this.random = random;
-            tracks = Board.lawful(plan, from).tracks();
+            this.tracks = tracks;
             int jobs = tracks.jobs;
             int[] free = new int[jobs];
             int count = 0;
@@ -259,12 +271,13 @@ public final class PlanSearch {
             ruin();
             for (int i = 0; i < goneCount; i++) {
                 int j = gone[i];
+                tracks.favoured[tracks.tech[j]] = true;
                 oldTech[j] = tracks.tech[j];
                 oldBay[j] = tracks.bay[j];
                 oldStart[j] = tracks.start[j];
                 tracks.remove(j);
             }
-            collectAbsent();
+            collectSome();
             sortForInsertion();
             insertAbsent(BLINK);
             double temperature = heat * HOT * Math.pow(COLD / HOT, done);
@@ -278,6 +291,7 @@ public final class PlanSearch {
             for (int i = 0; i < goneCount; i++) {
                 isGone[gone[i]] = false;
             }
+            Arrays.fill(tracks.favoured, false);
             steps++;
         }
 
@@ -374,6 +388,24 @@ public final class PlanSearch {
             }
         }
 
+        /** Those just taken off, and some of those for whom there was no room before: all of them every time take long. */
+        private void collectSome() {
+            collectAbsent();
+            int others = absentCount - goneCount;
+            if (others <= OTHERS_TRIED) {
+                return;
+            }
+            double chance = (double) OTHERS_TRIED / others;
+            int kept = 0;
+            for (int i = 0; i < absentCount; i++) {
+                int j = absent[i];
+                if (isGone[j] || isPromised(j) || random.nextDouble() < chance) {
+                    absent[kept++] = j;
+                }
+            }
+            absentCount = kept;
+        }
+
         private void collectAbsent() {
             absentCount = 0;
             for (int j : movable) {
@@ -445,46 +477,28 @@ public final class PlanSearch {
         }
 
         void takeOver(Tracks other) {
-            arrange(other.tech, other.bay, other.start);
+            arrange(tracks, other.tech, other.bay, other.start);
             if (tracks.cost() < bestCost) {
                 remember();
             }
         }
 
-        private void arrange(int[] techs, int[] bays, int[] starts) {
+        /** Brings {@code board} to the best plan so far. */
+        void layBest(Tracks board) {
+            arrange(board, bestTech, bestBay, bestStart);
+        }
+
+        private void arrange(Tracks board, int[] techs, int[] bays, int[] starts) {
             for (int j : movable) {
-                if (tracks.isPlaced(j)) {
-                    tracks.remove(j);
+                if (board.isPlaced(j)) {
+                    board.remove(j);
                 }
             }
             for (int j : movable) {
                 if (techs[j] >= 0) {
-                    tracks.place(j, techs[j], bays[j], starts[j]);
+                    board.place(j, techs[j], bays[j], starts[j]);
                 }
             }
-        }
-
-        private Tracks atBest() {
-            Tracks copy = Board.lay(tracks.plan, Map.of()).tracks();
-            for (int j : movable) {
-                if (copy.isPlaced(j)) {
-                    copy.remove(j);
-                }
-            }
-            for (int j : movable) {
-                if (bestTech[j] >= 0) {
-                    copy.place(j, bestTech[j], bestBay[j], bestStart[j]);
-                }
-            }
-            return copy;
-        }
-
-        PlanCost bestParts() {
-            return atBest().parts();
-        }
-
-        Map<Long, Place> bestPlaces() {
-            return atBest().places();
         }
     }
 }

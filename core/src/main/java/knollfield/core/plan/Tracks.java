@@ -19,6 +19,9 @@ final class Tracks {
 
     private static final int NONE = -1;
 
+    /** Of the technicians who have not just lost a job, so many are asked on average. */
+    private static final int OTHERS_ASKED = 3;
+
     final PlanCase plan;
     final int jobs;
     private final int perDay;
@@ -34,6 +37,10 @@ final class Tracks {
     private final int[] earliest;
     private final int[] fixedStart;
     private final long[] offRoad;
+
+    /** What the days off the road cost at least: with the quickest technician, begun in the morning. */
+    private final long[] leastOff;
+
     private final long[][] waiting;
     private final int[][] nextBlocked;
     private final int[][] technicians;
@@ -47,13 +54,23 @@ final class Tracks {
     /** End of a job that has begun although its technician does not work then; -1 for all others. */
     private final int[] heldTo;
 
-    // technicians: half-hours of work for a job, the working slots in order, and each slot's place among them
+    // technicians: half-hours of work for a job, the working slots in order, each slot's place among them, and how many
+    // lie before each slot
     private final int[][] work;
     private final int[][] workSlots;
     private final int[][] workIndex;
+    private final int[][] workBefore;
+    private final int[] dayOf;
 
     private final long[][] techBusy;
     private final long[][] bayBusy;
+
+    // bays by lift class: how many of that class or a heavier one are free in each slot, and where none is
+    private final int[] classOf;
+    private final int[][] baysFree;
+    private final long[][] baysGone;
+    private final int[] bayClassOf;
+
     private final int[][] setsOut;
     private final int[][] setCopies;
     private final long[][] setsGone;
@@ -67,13 +84,23 @@ final class Tracks {
     final int[] end;
     final int[][] order;
     final int[] orderSize;
+
+    // gaps before each technician's k-th job and after the last: where they begin, and the half-hours worked in them
+    private final int[][] gapOpen;
+    private final int[][] gapWork;
     private long cost;
+
+    /** Technicians whom a search that may overlook places looks at in any case: those who have just lost a job. */
+    final boolean[] favoured;
 
     // answer of the last search for a place
     int foundTech;
     int foundBay;
     int foundStart;
     long foundCost;
+
+    /** The first slot at which waiting and days off the road alone cost as much as what was found; all later ones do too. */
+    private int tooDear;
 
     Tracks(PlanCase plan) {
         this.plan = plan;
@@ -91,6 +118,7 @@ final class Tracks {
         earliest = new int[jobs];
         fixedStart = new int[jobs];
         offRoad = new long[jobs];
+        leastOff = new long[jobs];
         waiting = new long[jobs][];
         nextBlocked = new int[jobs][];
         technicians = new int[jobs][];
@@ -108,6 +136,17 @@ final class Tracks {
         work = new int[techs][jobs];
         workSlots = new int[techs][];
         workIndex = new int[techs][];
+        workBefore = new int[techs][slots + 1];
+        dayOf = IntStream.rangeClosed(0, slots).map(s -> s / perDay).toArray();
+        int[] liftClasses = shop.bays().stream()
+                .mapToInt(Shop.Bay::liftClass)
+                .distinct()
+                .sorted()
+                .toArray();
+        classOf = new int[jobs];
+        bayClassOf = new int[shop.bays().size()];
+        baysFree = new int[liftClasses.length][slots];
+        baysGone = new long[liftClasses.length][words()];
         techBusy = new long[techs][words()];
         bayBusy = new long[shop.bays().size()][words()];
         setsOut = new int[shop.toolSets().size()][slots];
@@ -117,11 +156,76 @@ final class Tracks {
         cap = shop.fleets().stream().mapToInt(Shop.Fleet::cap).toArray();
         order = new int[techs][jobs];
         orderSize = new int[techs];
-        layOutShop(shop);
+        gapOpen = new int[techs][jobs + 1];
+        gapWork = new int[techs][jobs + 1];
+        favoured = new boolean[techs];
+        layOutShop(shop, liftClasses);
         for (int j = 0; j < jobs; j++) {
-            layOutJob(shop, j);
+            layOutJob(shop, liftClasses, j);
             cost += unplanned[j];
         }
+    }
+
+    /** The same placements, to be changed on their own. */
+    Tracks(Tracks other) {
+        plan = other.plan;
+        jobs = other.jobs;
+        perDay = other.perDay;
+        days = other.days;
+        slots = other.slots;
+        now = other.now;
+        prices = other.prices;
+        toolSet = other.toolSet;
+        fleet = other.fleet;
+        ratePerDay = other.ratePerDay;
+        earliest = other.earliest;
+        fixedStart = other.fixedStart;
+        offRoad = other.offRoad;
+        leastOff = other.leastOff;
+        waiting = other.waiting;
+        nextBlocked = other.nextBlocked;
+        technicians = other.technicians;
+        bays = other.bays;
+        knownTech = other.knownTech;
+        knownBay = other.knownBay;
+        knownStart = other.knownStart;
+        work = other.work;
+        workSlots = other.workSlots;
+        workIndex = other.workIndex;
+        workBefore = other.workBefore;
+        dayOf = other.dayOf;
+        classOf = other.classOf;
+        bayClassOf = other.bayClassOf;
+        setCopies = other.setCopies;
+        cap = other.cap;
+        unplanned = other.unplanned.clone();
+        fixed = other.fixed.clone();
+        heldTo = other.heldTo.clone();
+        techBusy = copy(other.techBusy);
+        bayBusy = copy(other.bayBusy);
+        baysFree = copy(other.baysFree);
+        baysGone = copy(other.baysGone);
+        setsOut = copy(other.setsOut);
+        setsGone = copy(other.setsGone);
+        offTheRoad = copy(other.offTheRoad);
+        tech = other.tech.clone();
+        bay = other.bay.clone();
+        start = other.start.clone();
+        end = other.end.clone();
+        order = copy(other.order);
+        orderSize = other.orderSize.clone();
+        gapOpen = copy(other.gapOpen);
+        gapWork = copy(other.gapWork);
+        favoured = other.favoured.clone();
+        cost = other.cost;
+    }
+
+    private static int[][] copy(int[][] all) {
+        return Arrays.stream(all).map(int[]::clone).toArray(int[][]::new);
+    }
+
+    private static long[][] copy(long[][] all) {
+        return Arrays.stream(all).map(long[]::clone).toArray(long[][]::new);
     }
 
     private int words() {
@@ -134,7 +238,7 @@ final class Tracks {
         return array;
     }
 
-    private void layOutShop(Shop shop) {
+    private void layOutShop(Shop shop, int[] liftClasses) {
         for (int t = 0; t < work.length; t++) {
             Shop.Technician technician = shop.technicians().get(t);
             workIndex[t] = filled(slots);
@@ -144,11 +248,31 @@ final class Tracks {
             for (int i = 0; i < workSlots[t].length; i++) {
                 workIndex[t][workSlots[t][i]] = i;
             }
+            for (int s = 0; s < slots; s++) {
+                workBefore[t][s + 1] = workBefore[t][s] + (workIndex[t][s] == NONE ? 0 : 1);
+            }
+            measureGap(t, 0);
         }
         for (int b = 0; b < bayBusy.length; b++) {
             for (int day : shop.bays().get(b).daysClosed()) {
                 if (day >= 0 && day < days) {
                     setRange(bayBusy[b], day * perDay, (day + 1) * perDay);
+                }
+            }
+        }
+        for (int b = 0; b < bayBusy.length; b++) {
+            int liftClass = shop.bays().get(b).liftClass();
+            bayClassOf[b] = indexOf(liftClasses, liftClass);
+            for (int s = 0; s < slots; s++) {
+                if (lastSet(bayBusy[b], s, s + 1) == NONE) {
+                    countFree(b, s, s + 1, 1);
+                }
+            }
+        }
+        for (int c = 0; c < liftClasses.length; c++) {
+            for (int s = 0; s < slots; s++) {
+                if (baysFree[c][s] == 0) {
+                    setRange(baysGone[c], s, s + 1);
                 }
             }
         }
@@ -162,7 +286,7 @@ final class Tracks {
         }
     }
 
-    private void layOutJob(Shop shop, int j) {
+    private void layOutJob(Shop shop, int[] liftClasses, int j) {
         PlanJob job = plan.jobs().get(j);
         toolSet[j] = indexOf(shop.toolSets(), s -> s.code().equals(job.toolSet()));
         fleet[j] = job.fleetId().isPresent()
@@ -191,9 +315,14 @@ final class Tracks {
                 .sorted(Comparator.comparing(b -> shop.bays().get(b).liftClass()))
                 .mapToInt(b -> b)
                 .toArray();
+        // the lightest class that will do; one beyond all where no bay will
+        classOf[j] =
+                (int) IntStream.of(liftClasses).filter(c -> c < job.liftClass()).count();
         for (int t = 0; t < work.length; t++) {
             work[t][j] = shop.technicians().get(t).slotsFor(job.slots());
         }
+        int quickest = IntStream.of(technicians[j]).map(t -> work[t][j]).min().orElse(0);
+        leastOff[j] = offRoad[j] * ((quickest + perDay - 1) / perDay);
         fixedStart[j] = NONE;
         PlanJob.Pin pin = job.pin();
         if (pin instanceof PlanJob.Pin.AtStart at) {
@@ -208,6 +337,29 @@ final class Tracks {
                 + prices.unplanned()
                 + (knownTech[j] != NONE ? prices.move() : 0)
                 + (job.mustBePlanned() ? PROMISE_BROKEN : 0);
+    }
+
+    /** {@code more} bays more, or fewer, are free from {@code from} to {@code to}: {@code b} and thus its lighter classes too. */
+    private void countFree(int b, int from, int to, int more) {
+        for (int c = 0; c <= bayClassOf[b]; c++) {
+            int[] free = baysFree[c];
+            long[] none = baysGone[c];
+            for (int i = from; i < to; i++) {
+                free[i] += more;
+                if (free[i] == 0) {
+                    none[i >> 6] |= 1L << i;
+                } else {
+                    none[i >> 6] &= ~(1L << i);
+                }
+            }
+        }
+    }
+
+    private static int indexOf(int[] all, int value) {
+        return IntStream.range(0, all.length)
+                .filter(i -> all[i] == value)
+                .findFirst()
+                .orElse(NONE);
     }
 
     private static <T> int indexOf(List<T> all, java.util.function.Predicate<T> which) {
@@ -284,20 +436,22 @@ final class Tracks {
 
     /** What placing {@code j} there adds, against its not being in the case at all. */
     long costAt(int j, int t, int b, int s) {
-        int e = endFrom(t, j, s);
-        int first = s / perDay;
-        int last = (e - 1) / perDay;
+        return costAt(j, t, b, s, endFrom(t, j, s), changeover(t, position(t, s), toolSet[j]));
+    }
+
+    private long costAt(int j, int t, int b, int s, int e, long changeover) {
+        int first = dayOf[s];
+        int last = dayOf[e - 1];
         return waiting[j][first]
                 + (last - first + 1) * offRoad[j]
-                + changeover(t, s, toolSet[j])
+                + changeover
                 + (knownTech[j] == NONE || (t == knownTech[j] && b == knownBay[j] && s == knownStart[j])
                         ? 0
                         : prices.move());
     }
 
-    /** What a job with {@code set} between its neighbours on technician {@code t} at {@code s} adds in changes. */
-    private long changeover(int t, int s, int set) {
-        int at = position(t, s);
+    /** What a job with {@code set} adds in changes as the {@code at}th of technician {@code t}'s. */
+    private long changeover(int t, int at, int set) {
         int before = at > 0 ? toolSet[order[t][at - 1]] : NONE;
         int after = at < orderSize[t] ? toolSet[order[t][at]] : NONE;
         int pairs = (before != NONE && before != set ? 1 : 0) + (after != NONE && after != set ? 1 : 0);
@@ -311,6 +465,9 @@ final class Tracks {
     private int position(int t, int s) {
         int low = 0;
         int high = orderSize[t];
+        if (high == 0 || start[order[t][0]] >= s) {
+            return 0;
+        }
         while (low < high) {
             int middle = (low + high) >>> 1;
             if (start[order[t][middle]] < s) {
@@ -324,17 +481,22 @@ final class Tracks {
 
     void place(int j, int t, int b, int s) {
         int e = endFrom(t, j, s);
-        cost += costAt(j, t, b, s) - unplanned[j];
         int at = position(t, s);
+        cost += costAt(j, t, b, s, e, changeover(t, at, toolSet[j])) - unplanned[j];
         System.arraycopy(order[t], at, order[t], at + 1, orderSize[t] - at);
+        System.arraycopy(gapOpen[t], at, gapOpen[t], at + 1, orderSize[t] + 1 - at);
+        System.arraycopy(gapWork[t], at, gapWork[t], at + 1, orderSize[t] + 1 - at);
         order[t][at] = j;
         orderSize[t]++;
         tech[j] = t;
         bay[j] = b;
         start[j] = s;
         end[j] = e;
+        measureGap(t, at);
+        measureGap(t, at + 1);
         setRange(techBusy[t], s, e);
         setRange(bayBusy[b], s, e);
+        countFree(b, s, e, -1);
         int set = toolSet[j];
         for (int i = s; i < e; i++) {
             if (++setsOut[set][i] >= setCopies[set][i / perDay]) {
@@ -348,6 +510,13 @@ final class Tracks {
         }
     }
 
+    private void measureGap(int t, int k) {
+        int open = k == 0 ? 0 : end[order[t][k - 1]];
+        int close = k == orderSize[t] ? slots : start[order[t][k]];
+        gapOpen[t][k] = open;
+        gapWork[t][k] = workBefore[t][close] - workBefore[t][open];
+    }
+
     void remove(int j) {
         int t = tech[j];
         int b = bay[j];
@@ -355,9 +524,13 @@ final class Tracks {
         int e = end[j];
         int at = position(t, s);
         System.arraycopy(order[t], at + 1, order[t], at, orderSize[t] - at - 1);
+        System.arraycopy(gapOpen[t], at + 1, gapOpen[t], at, orderSize[t] - at);
+        System.arraycopy(gapWork[t], at + 1, gapWork[t], at, orderSize[t] - at);
         orderSize[t]--;
+        measureGap(t, at);
         clearRange(techBusy[t], s, e);
         clearRange(bayBusy[b], s, e);
+        countFree(b, s, e, 1);
         int set = toolSet[j];
         for (int i = s; i < e; i++) {
             if (--setsOut[set][i] < setCopies[set][i / perDay]) {
@@ -369,7 +542,7 @@ final class Tracks {
                 offTheRoad[fleet[j]][d]--;
             }
         }
-        cost += unplanned[j] - costAt(j, t, b, s);
+        cost += unplanned[j] - costAt(j, t, b, s, e, changeover(t, at, set));
         tech[j] = NONE;
         bay[j] = NONE;
         start[j] = NONE;
@@ -379,71 +552,119 @@ final class Tracks {
     /**
      * Looks for the cheapest place of {@code j} that costs less than {@code most}; true where there is one, which then
      * stands in the {@code found} fields. A place is overlooked with chance {@code blink}, so that repeated searches do not
-     * all end in the same plan.
+     * all end in the same plan; with such a chance only some of the technicians are asked who are not {@code favoured}, since
+     * on a full board hardly anybody else has room.
      */
     boolean find(int j, long most, RandomGenerator random, double blink) {
         foundCost = most;
         foundTech = NONE;
+        tooDear = tooDear(j);
         if (knownTech[j] != NONE && fits(j, knownTech[j], knownBay[j], knownStart[j])) {
             if (blink == 0 || random.nextDouble() >= blink) {
-                consider(j, knownTech[j], knownBay[j], knownStart[j]);
+                consider(
+                        j,
+                        knownTech[j],
+                        knownBay[j],
+                        knownStart[j],
+                        costAt(j, knownTech[j], knownBay[j], knownStart[j]));
             }
         }
+        double asked = (double) OTHERS_ASKED / technicians[j].length;
         for (int t : technicians[j]) {
-            findWith(j, t, random, blink);
+            if (blink == 0 || favoured[t] || asked >= 1 || random.nextDouble() < asked) {
+                findWith(j, t, random, blink);
+            }
         }
         return foundTech != NONE;
     }
 
-    private void consider(int j, int t, int b, int s) {
-        long there = costAt(j, t, b, s);
+    private void consider(int j, int t, int b, int s, long there) {
         if (there < foundCost) {
             foundCost = there;
             foundTech = t;
             foundBay = b;
             foundStart = s;
+            tooDear = tooDear(j);
         }
     }
 
-    /** The first place in each gap of each day: later ones of the same day and gap never cost less. */
+    /**
+     * Looks through the gaps between the jobs of {@code t}, soonest first. Most are too short, and are passed by without a look
+     * at bays and tool sets.
+     */
     private void findWith(int j, int t, RandomGenerator random, double blink) {
-        int[] index = workIndex[t];
-        int[] working = workSlots[t];
-        int need = work[t][j] - 1;
-        long[] wait = waiting[j];
-        long[] gone = setsGone[toolSet[j]];
-        long[] busy = techBusy[t];
-        if (fixedStart[j] != NONE && fixedStart[j] < earliest[j]) {
+        int from = Math.max(fixedStart[j], earliest[j]);
+        if ((fixedStart[j] != NONE && fixedStart[j] < earliest[j]) || from >= slots) {
             return;
         }
-        int s = fixedStart[j] != NONE ? fixedStart[j] : earliest[j];
-        int stop = fixedStart[j] != NONE ? s + 1 : slots;
-        while (s < stop) {
-            int day = s / perDay;
-            if (wait[day] + offRoad[j] >= foundCost) {
-                return;
+        int[] open = gapOpen[t];
+        int[] length = gapWork[t];
+        int size = orderSize[t];
+        int need = work[t][j];
+        int last = fixedStart[j] == NONE ? size : position(t, from + 1);
+        for (int k = position(t, from); k <= last && open[k] < tooDear; k++) {
+            if (length[k] >= need) {
+                int begin = Math.max(from, open[k]);
+                long changes = changeover(t, k, toolSet[j]);
+                if (begin < tooDear && waiting[j][dayOf[begin]] + leastOff[j] + changes < foundCost) {
+                    findBetween(j, t, begin, k == size ? slots : start[order[t][k]], changes, random, blink);
+                }
             }
-            if (index[s] == NONE) {
-                s = (day + 1) * perDay;
-                continue;
+        }
+    }
+
+    private int tooDear(int j) {
+        long[] wait = waiting[j];
+        long most = foundCost - leastOff[j];
+        int low = 0;
+        int high = days;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (wait[middle] < most) {
+                low = middle + 1;
+            } else {
+                high = middle;
             }
-            int lastWork = index[s] + need;
+        }
+        return low * perDay;
+    }
+
+    /** The first place of each day from {@code open} to {@code close}: later ones of the same day never cost less. */
+    private void findBetween(int j, int t, int open, int close, long changes, RandomGenerator random, double blink) {
+        int[] working = workSlots[t];
+        int[] before = workBefore[t];
+        int need = work[t][j];
+        long[] wait = waiting[j];
+        long[] gone = setsGone[toolSet[j]];
+        long[] noBay = classOf[j] < baysGone.length ? baysGone[classOf[j]] : null;
+        int s = open;
+        int stop = fixedStart[j] != NONE ? Math.min(close, fixedStart[j] + 1) : close;
+        while (s < stop && noBay != null) {
+            int lastWork = before[s] + need - 1;
             if (lastWork >= working.length) {
                 return;
             }
+            if (working[before[s]] != s) {
+                s = working[before[s]];
+                continue;
+            }
+            int day = dayOf[s];
             int e = working[lastWork] + 1;
-            int last = (e - 1) / perDay;
+            int last = dayOf[e - 1];
+            if (e > close || wait[day] + changes + offRoad[j] >= foundCost) {
+                return;
+            }
             if (nextBlocked[j][day] <= last) {
                 s = (nextBlocked[j][day] + 1) * perDay;
                 continue;
             }
-            if (wait[day] + (last - day + 1) * offRoad[j] >= foundCost) {
+            if (wait[day] + changes + (last - day + 1) * offRoad[j] >= foundCost) {
                 s = (day + 1) * perDay;
                 continue;
             }
-            int inTheWay = lastSet(busy, s, e);
+            int inTheWay = lastSet(gone, s, e);
             if (inTheWay == NONE) {
-                inTheWay = lastSet(gone, s, e);
+                inTheWay = lastSet(noBay, s, e);
             }
             if (inTheWay != NONE) {
                 s = inTheWay + 1;
@@ -454,17 +675,17 @@ final class Tracks {
                 s = (full + 1) * perDay;
                 continue;
             }
-            int freeBay = NONE;
+            int free = NONE;
             int soonest = slots;
             for (int b : bays[j]) {
                 int taken = lastSet(bayBusy[b], s, e);
                 if (taken == NONE) {
-                    freeBay = b;
+                    free = b;
                     break;
                 }
                 soonest = Math.min(soonest, taken + 1);
             }
-            if (freeBay == NONE) {
+            if (free == NONE) {
                 s = soonest;
                 continue;
             }
@@ -472,10 +693,8 @@ final class Tracks {
                 s++;
                 continue;
             }
-            consider(j, t, freeBay, s);
-            // the next gap of this day, or the next day
-            int nextJob = nextSet(busy, s, (day + 1) * perDay);
-            s = nextJob == NONE ? (day + 1) * perDay : nextJob;
+            consider(j, t, free, s, costAt(j, t, free, s, e, changes));
+            s = (day + 1) * perDay;
         }
     }
 
@@ -511,18 +730,6 @@ final class Tracks {
             word--;
             mask = -1L;
         }
-    }
-
-    private static int nextSet(long[] bits, int from, int to) {
-        for (int i = from; i < to; ) {
-            long here = bits[i >> 6] >>> (i & 63);
-            if (here != 0) {
-                int at = i + Long.numberOfTrailingZeros(here);
-                return at < to ? at : NONE;
-            }
-            i = ((i >> 6) + 1) << 6;
-        }
-        return NONE;
     }
 
     private static void setRange(long[] bits, int from, int to) {

@@ -13,9 +13,11 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -268,6 +270,43 @@ class PlanSearchTest {
         assertThat(seen).hasSizeGreaterThan(10);
         assertThat(seen).extracting(p -> p.best().total()).isSortedAccordingTo(Comparator.reverseOrder());
         assertThat(seen).extracting(PlanSearch.Progress::done).isSorted().endsWith(1.0);
+    }
+
+    /** Of the usual day 08:00 to 12:00 and 13:00 to 17:00, with slots 0 to 15. */
+    @Test
+    void whoWorksInTheAfternoonOrBreaksAtAnotherTimeGetsWorkWheneverThereIsRoom() {
+        Set<Integer> mornings = new HashSet<>();
+        Set<Integer> teaBreaks = new HashSet<>();
+        for (int day = 0; day < 3; day++) {
+            for (int k = 0; k < 8; k++) {
+                mornings.add(16 * day + k);
+            }
+            teaBreaks.add(16 * day + 3);
+        }
+        PlanJob first = job(1, 6, 20, 0);
+        PlanJob second = job(2, 6, 10, 0);
+
+        assertThat(startsWith(mornings, first)).containsExactly(8);
+        // three half-hours, the break, three more; then the second
+        assertThat(startsWith(teaBreaks, first, second)).containsExactly(0, 7);
+        // begun in the break, work could not start there: it starts behind it
+        assertThat(startsWith(teaBreaks, needing(first, "CAL", 3, "parts"))).containsExactly(4);
+    }
+
+    private static List<Integer> startsWith(Set<Integer> slotsOff, PlanJob... jobs) {
+        PlanCase plan = new PlanCase(
+                shop(
+                        3,
+                        0,
+                        List.of(new Shop.Technician(1, "Ruan", Set.of("BELT"), 100, Set.of(), slotsOff)),
+                        List.of(bay(1, 2)),
+                        List.of(set("CAL", 1)),
+                        9),
+                List.of(jobs));
+        return PlanSearch.run(plan, Map.of(), 1, new PlanSearch.Budget.Steps(50)).places().values().stream()
+                .map(Place::start)
+                .sorted()
+                .toList();
     }
 
     @Test
