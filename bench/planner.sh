@@ -3,7 +3,7 @@
 #   bench/planner.sh plan INSTANCE.json PLAN.json SEED 10s|STEPS    one plan file
 #   bench/planner.sh greedy INSTANCE.json PLAN.json                 the baseline's
 #   bench/planner.sh cpsat INSTANCE.json PLAN.json SECONDS          the outside reference's, with its bound
-#   bench/planner.sh generate JOBS SEED INSTANCE.json               an instance of our own
+#   bench/planner.sh generate JOBS SEED INSTANCE.json [BAYS]        an instance of our own; BAYS per ten technicians, usually 10
 #   bench/planner.sh all [SECONDS]                                  every instance, five seeds each, as a table
 set -euo pipefail
 cd "$(dirname "$0")/.."

@@ -112,7 +112,7 @@ const job: Schemas['BoardJobView'] = {
   promised: true,
   days: [],
   noShows: [],
-  whileHere: [{ vehicleId: 44, registration: 'SKR 044 A' }],
+  whileHere: [{ vehicleId: 44, registration: 'SKR 044 A', occasion: 'same fleet' }],
   why: ['Waiting until 1 Dec 2026 may cost €0.00, 2 days off the road €130.00.'],
 };
 
@@ -160,7 +160,7 @@ describe('the board', () => {
       'A second pair of hands 15 min.',
     );
     expect((await screen.findByText('SKR 044 A')).closest('p')?.textContent).toContain(
-      'worth doing on the same visit',
+      'worth doing on the same visit: SKR 044 A (same fleet).',
     );
     fireEvent.click(await screen.findByText('Why here?'));
     expect(await screen.findByText(/2 days off the road €130.00/)).toBeTruthy();

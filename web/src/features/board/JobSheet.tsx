@@ -138,7 +138,7 @@ export function JobSheet({
           {job.whileHere.map((w, i) => (
             <span key={w.vehicleId}>
               {i > 0 && ', '}
-              <Link to={`/vehicles/${w.vehicleId}`}>{w.registration}</Link>
+              <Link to={`/vehicles/${w.vehicleId}`}>{w.registration}</Link> ({w.occasion})
             </span>
           ))}
           .

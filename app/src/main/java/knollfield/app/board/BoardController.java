@@ -147,8 +147,8 @@ class BoardController {
             List<String> why,
             List<WhileHereView> whileHere) {}
 
-    /** A vehicle that is not due but worth doing on a visit. */
-    record WhileHereView(long vehicleId, String registration) {}
+    /** A vehicle that is not due but worth doing on a visit, and what brings the visit about. */
+    record WhileHereView(long vehicleId, String registration, String occasion) {}
 
     record LaterView(
             long jobId, String registration, @Nullable Integer days) {}
@@ -224,8 +224,10 @@ class BoardController {
                         .toList(),
                 why,
                 visits.worthDoingWith(job, OFFERS).stream()
-                        .map(s ->
-                                new WhileHereView(s.vehicle().id(), s.vehicle().registration()))
+                        .map(v -> new WhileHereView(
+                                v.state().vehicle().id(),
+                                v.state().vehicle().registration(),
+                                v.occasion().words()))
                         .toList());
     }
 

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -89,6 +90,46 @@ class BoardApiTest {
                 .valueStream()
                 .map(b -> b.get("words").asString())
                 .collect(Collectors.joining("|"));
+    }
+
+    @Test
+    void aJobSaysWhichOthersAreWorthDoingWithItAndWhatTheyShare() {
+        JsonNode board = board();
+        Set<String> occasions = new TreeSet<>();
+        Set<Long> listed = ines.get("/api/desk?only=WHILE_HERE&limit=500")
+                .ok()
+                .json()
+                .get("rows")
+                .valueStream()
+                .map(r -> r.get("vehicleId").asLong())
+                .collect(Collectors.toSet());
+        Stream.of("blocks", "waiting")
+                .flatMap(list -> board.get(list).valueStream())
+                .map(b -> b.get("jobId").asLong())
+                .distinct()
+                .forEach(job -> {
+                    JsonNode said =
+                            ines.get("/api/board/jobs/" + job).ok().json().get("whileHere");
+                    JsonNode own = vehicle(find(board, "blocks", job)
+                            .or(() -> find(board, "waiting", job))
+                            .orElseThrow()
+                            .get("vehicleId")
+                            .asLong());
+                    assertThat(said.valueStream()).hasSizeLessThanOrEqualTo(5).allSatisfy(w -> {
+                        assertThat(listed).contains(w.get("vehicleId").asLong());
+                        JsonNode other = vehicle(w.get("vehicleId").asLong());
+                        String occasion = w.get("occasion").asString();
+                        String shared = occasion.equals("same fleet") ? "fleet" : "family";
+                        assertThat(occasion).isIn("same fleet", "same tool set");
+                        assertThat(other.get(shared)).isEqualTo(own.get(shared));
+                        occasions.add(occasion);
+                    });
+                });
+        assertThat(occasions).containsExactly("same fleet", "same tool set");
+    }
+
+    private JsonNode vehicle(long id) {
+        return ines.get("/api/vehicles/" + id).ok().json();
     }
 
     @Test

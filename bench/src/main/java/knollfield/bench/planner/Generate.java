@@ -17,14 +17,14 @@ public final class Generate {
 
     private Generate() {}
 
-    /** @param args number of jobs, seed, file */
+    /** @param args number of jobs, seed, file, and where bays are to be the scarce thing how many per ten technicians */
     public static void main(String[] args) throws IOException {
         int jobs = Integer.parseInt(args[0]);
         long seed = Long.parseLong(args[1]);
-        of(jobs, seed).write(Path.of(args[2]));
+        of(jobs, seed, args.length > 3 ? Integer.parseInt(args[3]) : 10).write(Path.of(args[2]));
     }
 
-    static Instance of(int jobs, long seed) {
+    static Instance of(int jobs, long seed, int baysPerTenTechnicians) {
         Random random = new Random(seed * 1_000_003L + jobs);
         int days = jobs <= 60 ? 20 : 40;
         int techs = Math.max(3, Math.round(jobs / (days * 0.62f)));
@@ -54,7 +54,7 @@ public final class Generate {
                     t, skills, new int[] {80, 90, 100, 100, 110, 125}[random.nextInt(6)], List.copyOf(off)));
         }
         List<Instance.Bay> bays = new ArrayList<>();
-        for (int b = 0; b < Math.max(2, techs); b++) {
+        for (int b = 0; b < Math.max(2, techs * baysPerTenTechnicians / 10); b++) {
             bays.add(new Instance.Bay(b, b % 3 == 0 ? 2 : 1));
         }
         List<Instance.Family> families = new ArrayList<>();

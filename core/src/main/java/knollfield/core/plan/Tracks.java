@@ -20,7 +20,7 @@ final class Tracks {
     private static final int NONE = -1;
 
     /** Of the technicians who have not just lost a job, so many are asked on average. */
-    private static final int OTHERS_ASKED = 3;
+    private static final int OTHERS_ASKED = 6;
 
     final PlanCase plan;
     final int jobs;
