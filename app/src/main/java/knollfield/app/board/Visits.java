@@ -48,8 +48,8 @@ class Visits {
 
     /**
      * The job's vehicle itself where it is in for something else, others of its fleet, which may come on the same day, and
-     * others whose work takes the tool set that is out then; those first whose waiting saves least. Not what has a job
-     * already, nor what its owner has set aside.
+     * others whose work takes the tool set that is out then; in this order, and of each those first whose waiting saves
+     * least. Not what has a job already, nor what its owner has set aside.
      */
     List<Visit> worthDoingWith(Job job, int most) {
         VehicleState here = jobs.state(job);

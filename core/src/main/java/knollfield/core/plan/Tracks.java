@@ -262,7 +262,7 @@ final class Tracks {
         }
         for (int b = 0; b < bayBusy.length; b++) {
             int liftClass = shop.bays().get(b).liftClass();
-            bayClassOf[b] = indexOf(liftClasses, liftClass);
+            bayClassOf[b] = Arrays.binarySearch(liftClasses, liftClass);
             for (int s = 0; s < slots; s++) {
                 if (lastSet(bayBusy[b], s, s + 1) == NONE) {
                     countFree(b, s, s + 1, 1);
@@ -353,13 +353,6 @@ final class Tracks {
                 }
             }
         }
-    }
-
-    private static int indexOf(int[] all, int value) {
-        return IntStream.range(0, all.length)
-                .filter(i -> all[i] == value)
-                .findFirst()
-                .orElse(NONE);
     }
 
     private static <T> int indexOf(List<T> all, java.util.function.Predicate<T> which) {
@@ -594,7 +587,7 @@ final class Tracks {
      */
     private void findWith(int j, int t, RandomGenerator random, double blink) {
         int from = Math.max(fixedStart[j], earliest[j]);
-        if ((fixedStart[j] != NONE && fixedStart[j] < earliest[j]) || from >= slots) {
+        if ((fixedStart[j] != NONE && fixedStart[j] < earliest[j]) || from >= slots || bays[j].length == 0) {
             return;
         }
         int[] open = gapOpen[t];
@@ -636,10 +629,10 @@ final class Tracks {
         int need = work[t][j];
         long[] wait = waiting[j];
         long[] gone = setsGone[toolSet[j]];
-        long[] noBay = classOf[j] < baysGone.length ? baysGone[classOf[j]] : null;
+        long[] noBay = baysGone[classOf[j]];
         int s = open;
         int stop = fixedStart[j] != NONE ? Math.min(close, fixedStart[j] + 1) : close;
-        while (s < stop && noBay != null) {
+        while (s < stop) {
             int lastWork = before[s] + need - 1;
             if (lastWork >= working.length) {
                 return;
