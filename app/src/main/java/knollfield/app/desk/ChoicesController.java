@@ -107,7 +107,7 @@ class ChoicesController {
                         .distinct()
                         .sorted()
                         .toList(),
-                Arrays.stream(EvidenceKind.values())
+                EvidenceKind.offered().stream()
                         .map(k -> new EvidenceChoice(k, k.words(), k.advice()))
                         .toList(),
                 Arrays.stream(Evidence.Confidence.values())

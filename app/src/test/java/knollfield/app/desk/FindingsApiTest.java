@@ -33,6 +33,8 @@ class FindingsApiTest {
             OIL_BOTTOM               | act now
             COOLANT_TRACE            | act now
             WHINE                    | act now
+            BEARING_RUMBLE           | act now
+            TENSIONER_OUT            | act now
             BEARING                  | act now
             SWOLLEN                  | act now
             CHAIN_RATTLE             | act soon

@@ -7,7 +7,9 @@ package knollfield.core.due;
  */
 public enum DelayTime {
     FRAYED_OR_RUMBLING("frayed edge, rumble of a bearing", 0.7),
-    SOAKED("oil or coolant on the belt, belt in oil swollen, debris, low oil pressure", 1.4),
+    SOAKED(
+            "oil or coolant on the belt, tensioner weeping or its pointer out, belt in oil swollen, debris, low oil pressure",
+            1.4),
     CRACKED("cracks, glazing", 3),
     RATTLING("rattle at cold start", 3);
 

@@ -1,6 +1,8 @@
 package knollfield.core.due;
 
+import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.engine.ItemKind;
@@ -52,6 +54,15 @@ public enum EvidenceKind {
             1,
             "Too loose: check the tension and the tensioner.",
             ItemKind.TENSIONER),
+    BEARING_RUMBLE("bearing rumble", Effect.ACT_NOW, 3, "Tensioner and idlers.", ItemKind.TENSIONER, ItemKind.IDLER),
+    TENSIONER_OUT(
+            "tensioner weeping or pointer outside its window",
+            Effect.ACT_NOW,
+            3,
+            "Tensioner and idlers.",
+            ItemKind.TENSIONER,
+            ItemKind.IDLER),
+    /** Noted before the two above were told apart, and on cards of that time: nobody knows which, so the shorter delay. */
     BEARING(
             "bearing rumble, tensioner weeping or pointer outside its window",
             Effect.ACT_NOW,
@@ -127,12 +138,17 @@ public enum EvidenceKind {
         this.hazardFactor = hazardFactor;
         this.advice = advice;
         Set<ItemKind> kinds = EnumSet.noneOf(ItemKind.class);
-        kinds.addAll(java.util.List.of(asksFor));
+        kinds.addAll(List.of(asksFor));
         this.asksFor = Set.copyOf(kinds);
     }
 
     public String words() {
         return words;
+    }
+
+    /** What can still be noted; the rest is only read. */
+    public static List<EvidenceKind> offered() {
+        return Arrays.stream(values()).filter(k -> k != BEARING).toList();
     }
 
     public Effect effect() {
@@ -176,6 +192,8 @@ public enum EvidenceKind {
                     FRAYED_EDGE,
                     WHINE,
                     SLAP,
+                    BEARING_RUMBLE,
+                    TENSIONER_OUT,
                     BEARING,
                     SWOLLEN,
                     CHAIN_RATTLE,
@@ -187,8 +205,8 @@ public enum EvidenceKind {
     /** How long it still holds from the day it was found; empty where nothing is assumed. */
     public Optional<DelayTime> delay() {
         return switch (this) {
-            case FRAYED_EDGE, BEARING -> Optional.of(DelayTime.FRAYED_OR_RUMBLING);
-            case OIL_TOP, OIL_BOTTOM, COOLANT_TRACE, SWOLLEN -> Optional.of(DelayTime.SOAKED);
+            case FRAYED_EDGE, BEARING_RUMBLE, BEARING -> Optional.of(DelayTime.FRAYED_OR_RUMBLING);
+            case OIL_TOP, OIL_BOTTOM, COOLANT_TRACE, SWOLLEN, TENSIONER_OUT -> Optional.of(DelayTime.SOAKED);
             case CRACKS -> Optional.of(DelayTime.CRACKED);
             case CHAIN_RATTLE -> Optional.of(DelayTime.RATTLING);
             case BELT_FAILED,
@@ -207,11 +225,13 @@ public enum EvidenceKind {
         };
     }
 
-    /** Kinds of item whose wear it speeds up; empty: the belt or chain itself. */
+    /** Kinds of item whose wear it speeds up; empty: the belt or chain itself, whichever it is. */
     public Set<ItemKind> wears() {
         return switch (this) {
+            case CRACKS, FRAYED_EDGE, OIL_TOP, OIL_BOTTOM, SWOLLEN -> Set.of(ItemKind.TIMING_BELT);
+            case CHAIN_RATTLE -> Set.of(ItemKind.TIMING_CHAIN);
             case COOLANT_TRACE -> Set.of(ItemKind.WATER_PUMP);
-            case BEARING -> Set.of(ItemKind.TENSIONER, ItemKind.IDLER);
+            case BEARING_RUMBLE, TENSIONER_OUT, BEARING -> Set.of(ItemKind.TENSIONER, ItemKind.IDLER);
             default -> Set.of();
         };
     }

@@ -144,7 +144,7 @@ final class BeltCard {
         says.put("oil from the top", EvidenceKind.OIL_TOP);
         says.put("oil at the bottom", EvidenceKind.OIL_BOTTOM);
         says.put("coolant track", EvidenceKind.COOLANT_TRACE);
-        says.put("pointer out or weeping", EvidenceKind.BEARING);
+        says.put("pointer out or weeping", EvidenceKind.TENSIONER_OUT);
         says.putAll(beside);
         says.put("belt off or teeth missing", EvidenceKind.BELT_FAILED);
         return firstLook("Belt, oil, coolant tracks, dust, tensioner", says);

@@ -76,7 +76,7 @@ final class InspectionCard {
             cold.put("slap or flutter", EvidenceKind.SLAP);
             warm.put("slap or flutter", EvidenceKind.SLAP);
             warm.put("whine that rises with the speed", EvidenceKind.WHINE);
-            warm.put("bearing rumble", EvidenceKind.BEARING);
+            warm.put("bearing rumble", EvidenceKind.BEARING_RUMBLE);
         }
         return List.of(
                 look(

@@ -340,13 +340,19 @@ public final class DriveHazard {
         return Math.min(MAX_FACTOR, factor);
     }
 
+    /**
+     * Mean years until a finding of this item lets go, the shortest where there are several. What was found is one defect: where
+     * it may sit in any of several items, each takes its part of the chance, so that together they fail as one.
+     */
     private static OptionalDouble delay(
             Item item, List<ItemForecast> taking, List<Evidence> open, RiskAssumptions assumed) {
         OptionalDouble shortest = OptionalDouble.empty();
         for (Evidence e : open) {
             Optional<DelayTime> delay = e.kind().delay();
             if (delay.isPresent() && !FindingEffect.isSetAside(e, open) && wears(e, item, taking)) {
-                double years = assumed.years(delay.get());
+                long mayBe =
+                        taking.stream().filter(c -> wears(e, c.item(), taking)).count();
+                double years = assumed.years(delay.get()) * mayBe;
                 shortest = OptionalDouble.of(Math.min(years, shortest.orElse(Double.POSITIVE_INFINITY)));
             }
         }

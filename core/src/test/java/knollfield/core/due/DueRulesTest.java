@@ -351,6 +351,8 @@ class DueRulesTest {
         "COOLANT_TRACE, ACT_NOW, ACT_NOW, 3",
         "WHINE, ACT_NOW, ACT_NOW, 1",
         "SLAP, ACT_NOW, ACT_NOW, 1",
+        "BEARING_RUMBLE, ACT_NOW, ACT_NOW, 3",
+        "TENSIONER_OUT, ACT_NOW, ACT_NOW, 3",
         "BEARING, ACT_NOW, ACT_NOW, 3",
         "SWOLLEN, ACT_NOW, ACT_NOW, 4",
         "CHAIN_RATTLE, COMING, COMING, 1",

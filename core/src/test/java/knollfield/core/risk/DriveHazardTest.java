@@ -95,6 +95,19 @@ class DriveHazardTest {
         assertThat(exposure(f, TODAY, found, 7)).isCloseTo(minor, within(0.0005));
     }
 
+    // By the same formula: one rumbling bearing fails as one, in whichever of three items it sits
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource({"BEARING_RUMBLE, 76.4301", "TENSIONER_OUT, 38.4766", "BEARING, 76.4301", "OIL_TOP, 38.4766"})
+    void oneDefectIsOneDelayWhereverItSits(EvidenceKind found, double minor) {
+        List<ItemForecast> all = List.of(
+                known(ItemKind.TIMING_BELT, 0),
+                known(ItemKind.TENSIONER, 0),
+                known(ItemKind.IDLER, 0),
+                known(ItemKind.IDLER, 0));
+        VehicleForecast f = forecast(0, 0, all, Status.ACT_NOW);
+        assertThat(exposure(f, TODAY, found, 7)).isCloseTo(minor, within(0.0005));
+    }
+
     @ParameterizedTest(name = "{1}")
     @CsvSource({"1, 40.1118", "2, 39.7615", "4, 39.4988"})
     void oilAtTheLimitWeighsByTheBeltsShareOfTheDrive(int items, double minor) {

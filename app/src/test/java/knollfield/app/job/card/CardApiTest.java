@@ -613,7 +613,7 @@ class CardApiTest {
                 .ok();
         assertThat(openEvidence(job)).containsExactlyInAnyOrder("FRAYED_EDGE", "PIPE_BRITTLE");
         assertThat(card(hedra, job).toString()).contains("frayed edge, coolant pipe brittle");
-        for (EvidenceKind kind : EvidenceKind.values()) {
+        for (EvidenceKind kind : EvidenceKind.offered()) {
             if (kind.effect() != EvidenceKind.Effect.STOP) {
                 enter(hedra, job, "\"type\": \"FOUND\", \"evidence\": \"%s\", \"words\": \"%s\"".formatted(kind, kind))
                         .ok();
@@ -625,7 +625,7 @@ class CardApiTest {
         String record = hedra.get("/api/jobs/%d/record".formatted(job)).ok().text();
         JsonNode after =
                 ines.get("/api/vehicles/%d/aftercare".formatted(vehicleOf(job))).json();
-        assertThat(EvidenceKind.values())
+        assertThat(EvidenceKind.offered())
                 .filteredOn(k -> k.effect() != EvidenceKind.Effect.STOP)
                 .allSatisfy(k -> {
                     assertThat(record).contains(k.words() + ": " + k);
