@@ -127,13 +127,13 @@ public final class Workbench {
 
     /** Answers well up to the step, or to the end where it is null. */
     public static void workUntil(Client who, long job, String step) {
+        JsonNode card = card(who, job);
         while (true) {
-            JsonNode card = card(who, job);
             String next = card.path("nextStep").asString(null);
             if (next == null || next.equals(step)) {
                 return;
             }
-            answer(who, job, step(card, next)).ok();
+            card = answer(who, job, step(card, next)).ok().json();
         }
     }
 
