@@ -19,8 +19,10 @@ import java.util.function.Consumer;
  * G. Vanden Berghe, "Slack induction by string removals for vehicle routing problems", Transportation Science 54, 2020),
  * accepted as in simulated annealing. The board stays feasible all the time, so every moment's best is a plan.
  *
- * <p>Two chains run beside each other and meet from time to time, where the worse goes on from the better one's plan. The
- * same case, start, seed and number of steps give the same plan; a limit in time does not repeat exactly.
+ * <p>Two chains run beside each other and meet from time to time. On a long board each has its own days between two meetings,
+ * cut at another morning each time, and at the meeting what both have found is one plan: nothing but a change of tool set
+ * crosses a night that no job stands over. On a short one both have the whole board, and the worse goes on from the better
+ * one's plan. The same case, start, seed and number of steps give the same plan; a limit in time does not repeat exactly.
  */
 public final class PlanSearch {
 
@@ -28,6 +30,9 @@ public final class PlanSearch {
     private static final int MEETINGS = 40;
 
     private static final int CHAINS = 2;
+
+    /** From so many jobs on the board is divided. */
+    private static final int CUT_FROM = 100;
 
     /** Steps between two looks at the clock: a step takes some microseconds, the look itself a tenth of one. */
     private static final int STEPS_BETWEEN_LOOKS = 16;
@@ -87,8 +92,10 @@ public final class PlanSearch {
         while (chains.size() < CHAINS) {
             chains.add(new Chain(first, seeds.split()));
         }
-        Tracks told = new Tracks(first.tracks);
-        watch.accept(new Progress(0, 0, told.parts()));
+        Tracks board = new Tracks(first.tracks);
+        Plan best = Plan.of(board);
+        PlanCost told = board.parts();
+        watch.accept(new Progress(0, 0, told));
         ExecutorService threads = Executors.newFixedThreadPool(CHAINS, task -> {
             Thread thread = new Thread(task, "plan-search");
             thread.setDaemon(true);
@@ -97,6 +104,7 @@ public final class PlanSearch {
         try {
             for (int meeting = 0; meeting < MEETINGS && !stop.getAsBoolean(); meeting++) {
                 int next = meeting;
+                boolean apart = divide(chains, board, seeds);
                 List<Future<?>> running = new ArrayList<>();
                 for (Chain chain : chains) {
                     running.add(threads.submit(() -> chain.run(budget, began, next, stop)));
@@ -104,9 +112,19 @@ public final class PlanSearch {
                 for (Future<?> f : running) {
                     f.get();
                 }
-                meet(chains, meeting);
-                best(chains).layBest(told);
-                watch.accept(new Progress((meeting + 1.0) / MEETINGS, steps(chains), told.parts()));
+                for (int c = 0; c < CHAINS; c++) {
+                    chains.get(c).layBest(board);
+                    boolean whole = !apart || c == CHAINS - 1;
+                    if (whole && board.cost() < best.cost()) {
+                        best = Plan.of(board);
+                        told = board.parts();
+                    }
+                }
+                (apart ? chains : List.of(leader(chains))).forEach(c -> c.layPresent(board));
+                if (!apart && meeting % 4 == 3) {
+                    chains.forEach(c -> c.takeOver(board));
+                }
+                watch.accept(new Progress((meeting + 1.0) / MEETINGS, steps(chains), told));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -115,34 +133,65 @@ public final class PlanSearch {
         } finally {
             threads.shutdownNow();
         }
-        best(chains).layBest(told);
-        return new Result(told.places(), told.parts(), before, steps(chains));
+        best.lay(board, first.movable, first.movable.length);
+        return new Result(board.places(), board.parts(), before, steps(chains));
+    }
+
+    /** Gives each chain its own part of a long board's days; false where both have all of them. */
+    private static boolean divide(List<Chain> chains, Tracks board, SplittableRandom random) {
+        if (chains.get(0).movable.length < CUT_FROM) {
+            return false;
+        }
+        chains.forEach(c -> c.takeOver(board));
+        int cut = board.dayAtShare(0.3 + 0.4 * random.nextDouble());
+        if (cut == 0 || cut >= board.slots()) {
+            chains.forEach(Chain::ownAll);
+            return false;
+        }
+        boolean[] late = new boolean[board.jobs];
+        for (int j = 0; j < late.length; j++) {
+            boolean either = board.canStart(j, 0, cut) && board.canStart(j, cut, board.slots());
+            late[j] = either ? random.nextBoolean() : board.canStart(j, cut, board.slots());
+        }
+        chains.get(0).own(0, cut, late, false);
+        chains.get(1).own(cut, board.slots(), late, true);
+        return true;
     }
 
     private static long steps(List<Chain> chains) {
         return chains.stream().mapToLong(c -> c.steps).sum();
     }
 
-    private static Chain best(List<Chain> chains) {
-        Chain best = chains.get(0);
-        for (Chain c : chains) {
-            best = c.bestCost < best.bestCost ? c : best;
-        }
-        return best;
-    }
-
-    /** Every fourth time the worse chain goes on from the better one's present plan; between, both go their own ways. */
-    private static void meet(List<Chain> chains, int meeting) {
-        if (meeting % 4 != 3) {
-            return;
-        }
+    private static Chain leader(List<Chain> chains) {
         Chain leader = chains.get(0);
         for (Chain c : chains) {
             leader = c.tracks.cost() < leader.tracks.cost() ? c : leader;
         }
-        for (Chain c : chains) {
-            if (c != leader) {
-                c.takeOver(leader.tracks);
+        return leader;
+    }
+
+    /** Where every job stands; -1 where it has no place. */
+    private record Plan(int[] tech, int[] bay, int[] start, long cost) {
+
+        static Plan of(Tracks board) {
+            return new Plan(board.tech.clone(), board.bay.clone(), board.start.clone(), board.cost());
+        }
+
+        /** Brings the first {@code count} of {@code which} on {@code board} to where they stand here. */
+        void lay(Tracks board, int[] which, int count) {
+            boolean[] moves = new boolean[count];
+            for (int i = 0; i < count; i++) {
+                int j = which[i];
+                moves[i] = board.tech[j] != tech[j] || board.bay[j] != bay[j] || board.start[j] != start[j];
+                if (moves[i] && board.isPlaced(j)) {
+                    board.remove(j);
+                }
+            }
+            for (int i = 0; i < count; i++) {
+                int j = which[i];
+                if (moves[i] && tech[j] >= 0) {
+                    board.place(j, tech[j], bay[j], start[j]);
+                }
             }
         }
     }
@@ -164,6 +213,14 @@ public final class PlanSearch {
         final Tracks tracks;
         private final SplittableRandom random;
         private final int[] movable;
+
+        /** Of the movable jobs those that are this chain's until the next meeting. */
+        private final int[] own;
+
+        private int owned;
+        private final boolean[] isOwn;
+        private int open;
+        private int close;
         private final int[] gone;
         private int goneCount;
         private final int[] absent;
@@ -173,18 +230,14 @@ public final class PlanSearch {
         private final int[] oldBay;
         private final int[] oldStart;
         private final double[] key;
-        private final int[] bestTech;
-        private final int[] bestBay;
-        private final int[] bestStart;
         private double heat;
-        long bestCost;
+        private Plan best;
         long steps;
 
         /** Goes on from where {@code other} stands, another way. */
         Chain(Chain other, SplittableRandom random) {
             this(new Tracks(other.tracks), random);
             heat = other.heat;
-            remember();
         }
 
         Chain(Tracks tracks, SplittableRandom random) {
@@ -206,9 +259,47 @@ public final class PlanSearch {
             oldBay = new int[jobs];
             oldStart = new int[jobs];
             key = new double[jobs];
-            bestTech = new int[jobs];
-            bestBay = new int[jobs];
-            bestStart = new int[jobs];
+            own = new int[count];
+            isOwn = new boolean[jobs];
+            best = Plan.of(tracks);
+            ownAll();
+        }
+
+        /** Every movable job is this chain's, and all days. */
+        void ownAll() {
+            owned = 0;
+            for (int j : movable) {
+                makeOwn(j);
+            }
+            look(0, tracks.slots());
+        }
+
+        /**
+         * This chain's are the jobs that stand between two slots, and of those without a place the {@code late} ones where it has
+         * the later days, else the others.
+         */
+        void own(int from, int to, boolean[] late, boolean second) {
+            owned = 0;
+            Arrays.fill(isOwn, false);
+            look(from, to);
+            for (int j : movable) {
+                boolean mine = tracks.isPlaced(j) ? tracks.start[j] >= from && tracks.end[j] <= to : late[j] == second;
+                if (mine) {
+                    makeOwn(j);
+                }
+            }
+            best = Plan.of(tracks);
+        }
+
+        private void makeOwn(int j) {
+            own[owned++] = j;
+            isOwn[j] = true;
+        }
+
+        private void look(int from, int to) {
+            open = from;
+            close = to;
+            tracks.lookBetween(from, to);
         }
 
         /** Gives every job without a place one, those first that lose most by waiting for the time they take. */
@@ -219,7 +310,7 @@ public final class PlanSearch {
             }
             sortAbsent();
             insertAbsent(0);
-            remember();
+            best = Plan.of(tracks);
             heat = Math.max(1, tracks.cost() - promisesBroken() * Tracks.PROMISE_BROKEN)
                     / (double) Math.max(1, tracks.jobs);
         }
@@ -238,7 +329,7 @@ public final class PlanSearch {
 
         /** Works through its share of the budget up to the next meeting. */
         void run(Budget budget, long began, int meeting, BooleanSupplier stop) {
-            if (movable.length == 0) {
+            if (owned == 0) {
                 return;
             }
             if (budget instanceof Budget.Steps s) {
@@ -282,8 +373,8 @@ public final class PlanSearch {
             insertAbsent(BLINK);
             double temperature = heat * HOT * Math.pow(COLD / HOT, done);
             if (tracks.cost() < before - temperature * Math.log(random.nextDouble())) {
-                if (tracks.cost() < bestCost) {
-                    remember();
+                if (tracks.cost() < best.cost()) {
+                    best = Plan.of(tracks);
                 }
             } else {
                 putBack();
@@ -308,7 +399,7 @@ public final class PlanSearch {
         }
 
         private void take(int j) {
-            if (!isGone[j] && tracks.isPlaced(j) && !tracks.fixed[j]) {
+            if (isOwn[j] && !isGone[j] && tracks.isPlaced(j)) {
                 isGone[j] = true;
                 gone[goneCount++] = j;
             }
@@ -316,9 +407,9 @@ public final class PlanSearch {
 
         /** Takes jobs off that stand in each other's way: near in time, of one technician, tool set or fleet. */
         private void ruin() {
-            int most = Math.min(MOST_REMOVED, movable.length);
+            int most = Math.min(MOST_REMOVED, owned);
             int wanted = 1 + random.nextInt(most);
-            int seed = movable[random.nextInt(movable.length)];
+            int seed = own[random.nextInt(owned)];
             int at = tracks.isPlaced(seed) ? tracks.start[seed] : anyStart();
             take(seed);
             double kind = random.nextDouble();
@@ -328,16 +419,14 @@ public final class PlanSearch {
                 alike(seed, at, wanted);
             } else {
                 for (int i = 0; i < 3 * wanted && goneCount < wanted; i++) {
-                    take(movable[random.nextInt(movable.length)]);
+                    take(own[random.nextInt(owned)]);
                 }
             }
         }
 
         private int anyStart() {
-            int j = movable[random.nextInt(movable.length)];
-            return tracks.isPlaced(j)
-                    ? tracks.start[j]
-                    : random.nextInt(tracks.plan.shop().ruler().slots());
+            int j = own[random.nextInt(owned)];
+            return tracks.isPlaced(j) ? tracks.start[j] : open + random.nextInt(close - open);
         }
 
         /** A run of successive jobs around {@code at} from one technician after the other. */
@@ -369,7 +458,8 @@ public final class PlanSearch {
             for (int i = 0; i < wanted && goneCount < wanted; i++) {
                 int nearest = -1;
                 int distance = Integer.MAX_VALUE;
-                for (int j : movable) {
+                for (int k = 0; k < owned; k++) {
+                    int j = own[k];
                     boolean same =
                             byFleet ? tracks.fleet[j] == tracks.fleet[seed] : tracks.toolSet[j] == tracks.toolSet[seed];
                     if (same && !isGone[j] && tracks.isPlaced(j)) {
@@ -408,7 +498,8 @@ public final class PlanSearch {
 
         private void collectAbsent() {
             absentCount = 0;
-            for (int j : movable) {
+            for (int k = 0; k < owned; k++) {
+                int j = own[k];
                 if (!tracks.isPlaced(j)) {
                     absent[absentCount++] = j;
                 }
@@ -469,36 +560,22 @@ public final class PlanSearch {
             }
         }
 
-        private void remember() {
-            bestCost = tracks.cost();
-            System.arraycopy(tracks.tech, 0, bestTech, 0, bestTech.length);
-            System.arraycopy(tracks.bay, 0, bestBay, 0, bestBay.length);
-            System.arraycopy(tracks.start, 0, bestStart, 0, bestStart.length);
-        }
-
-        void takeOver(Tracks other) {
-            arrange(tracks, other.tech, other.bay, other.start);
-            if (tracks.cost() < bestCost) {
-                remember();
+        /** Goes on from where {@code board} stands. */
+        void takeOver(Tracks board) {
+            Plan.of(board).lay(tracks, movable, movable.length);
+            if (tracks.cost() < best.cost()) {
+                best = Plan.of(tracks);
             }
         }
 
-        /** Brings {@code board} to the best plan so far. */
+        /** Brings this chain's own jobs on {@code board} to the best plan since they are its own. */
         void layBest(Tracks board) {
-            arrange(board, bestTech, bestBay, bestStart);
+            best.lay(board, own, owned);
         }
 
-        private void arrange(Tracks board, int[] techs, int[] bays, int[] starts) {
-            for (int j : movable) {
-                if (board.isPlaced(j)) {
-                    board.remove(j);
-                }
-            }
-            for (int j : movable) {
-                if (techs[j] >= 0) {
-                    board.place(j, techs[j], bays[j], starts[j]);
-                }
-            }
+        /** Brings this chain's own jobs on {@code board} to where they stand now. */
+        void layPresent(Tracks board) {
+            Plan.of(tracks).lay(board, own, owned);
         }
     }
 }

@@ -93,6 +93,10 @@ final class Tracks {
     /** Technicians whom a search that may overlook places looks at in any case: those who have just lost a job. */
     final boolean[] favoured;
 
+    // places are looked for from here, and end by there
+    private int windowOpen;
+    private int windowClose;
+
     // answer of the last search for a place
     int foundTech;
     int foundBay;
@@ -159,6 +163,7 @@ final class Tracks {
         gapOpen = new int[techs][jobs + 1];
         gapWork = new int[techs][jobs + 1];
         favoured = new boolean[techs];
+        windowClose = slots;
         layOutShop(shop, liftClasses);
         for (int j = 0; j < jobs; j++) {
             layOutJob(shop, liftClasses, j);
@@ -217,6 +222,8 @@ final class Tracks {
         gapOpen = copy(other.gapOpen);
         gapWork = copy(other.gapWork);
         favoured = other.favoured.clone();
+        windowOpen = other.windowOpen;
+        windowClose = other.windowClose;
         cost = other.cost;
     }
 
@@ -552,7 +559,10 @@ final class Tracks {
         foundCost = most;
         foundTech = NONE;
         tooDear = tooDear(j);
-        if (knownTech[j] != NONE && fits(j, knownTech[j], knownBay[j], knownStart[j])) {
+        if (knownTech[j] != NONE
+                && knownStart[j] >= windowOpen
+                && fits(j, knownTech[j], knownBay[j], knownStart[j])
+                && endFrom(knownTech[j], j, knownStart[j]) <= windowClose) {
             if (blink == 0 || random.nextDouble() >= blink) {
                 consider(
                         j,
@@ -571,6 +581,22 @@ final class Tracks {
         return foundTech != NONE;
     }
 
+    int slots() {
+        return slots;
+    }
+
+    /** True where {@code j} may begin at some slot from {@code open} to before {@code close}, as far as its own times say. */
+    boolean canStart(int j, int open, int close) {
+        int first = Math.max(open, earliest[j]);
+        return fixedStart[j] == NONE ? first < close : fixedStart[j] >= first && fixedStart[j] < close;
+    }
+
+    /** From now on places are looked for from slot {@code open} to before {@code close} only. */
+    void lookBetween(int open, int close) {
+        windowOpen = open;
+        windowClose = close;
+    }
+
     private void consider(int j, int t, int b, int s, long there) {
         if (there < foundCost) {
             foundCost = there;
@@ -586,8 +612,9 @@ final class Tracks {
      * at bays and tool sets.
      */
     private void findWith(int j, int t, RandomGenerator random, double blink) {
-        int from = Math.max(fixedStart[j], earliest[j]);
-        if ((fixedStart[j] != NONE && fixedStart[j] < earliest[j]) || from >= slots || bays[j].length == 0) {
+        int soonest = Math.max(windowOpen, earliest[j]);
+        int from = Math.max(fixedStart[j], soonest);
+        if ((fixedStart[j] != NONE && fixedStart[j] < soonest) || from >= windowClose || bays[j].length == 0) {
             return;
         }
         int[] open = gapOpen[t];
@@ -595,12 +622,13 @@ final class Tracks {
         int size = orderSize[t];
         int need = work[t][j];
         int last = fixedStart[j] == NONE ? size : position(t, from + 1);
-        for (int k = position(t, from); k <= last && open[k] < tooDear; k++) {
+        for (int k = position(t, from); k <= last && open[k] < Math.min(tooDear, windowClose); k++) {
             if (length[k] >= need) {
                 int begin = Math.max(from, open[k]);
                 long changes = changeover(t, k, toolSet[j]);
                 if (begin < tooDear && waiting[j][dayOf[begin]] + leastOff[j] + changes < foundCost) {
-                    findBetween(j, t, begin, k == size ? slots : start[order[t][k]], changes, random, blink);
+                    int close = k == size ? slots : start[order[t][k]];
+                    findBetween(j, t, begin, Math.min(close, windowClose), changes, random, blink);
                 }
             }
         }
@@ -810,6 +838,23 @@ final class Tracks {
                 plan.shop().technicians().get(tech[j]).id(),
                 plan.shop().bays().get(bay[j]).id(),
                 start[j]);
+    }
+
+    /**
+     * A slot at which a day begins, so that about {@code share} of the movable jobs on the board begin before it; 0 where there
+     * is none.
+     */
+    int dayAtShare(double share) {
+        int[] starts = IntStream.range(0, jobs)
+                .filter(j -> isPlaced(j) && !fixed[j])
+                .map(j -> start[j])
+                .sorted()
+                .toArray();
+        if (starts.length == 0) {
+            return 0;
+        }
+        int middle = starts[(int) (share * (starts.length - 1))];
+        return (middle + perDay / 2) / perDay * perDay;
     }
 
     /** Every placed job's place, by job id. */

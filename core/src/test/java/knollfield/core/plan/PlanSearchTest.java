@@ -166,6 +166,52 @@ class PlanSearchTest {
         assertThat(found.cost().total()).isLessThan(found.before().total());
     }
 
+    // so many jobs that the searches share the days out among them
+    @ParameterizedTest
+    @ValueSource(longs = {31, 32, 33})
+    void aLongBoardThatIsSearchedInPartsIsOnePlan(long seed) {
+        PlanCase plan = Cases.random(new Random(seed), 120, 30);
+        List<PlanSearch.Progress> seen = new ArrayList<>();
+
+        PlanSearch.Result found =
+                PlanSearch.run(plan, Map.of(), seed, new PlanSearch.Budget.Steps(1_500), seen::add, () -> false);
+
+        Referee.Verdict verdict = Referee.judge(plan, found.places());
+        assertThat(verdict.broken()).isEmpty();
+        assertThat(verdict.cost())
+                .isEqualTo(found.cost().total())
+                .isEqualTo(seen.get(seen.size() - 1).best().total());
+        assertThat(seen).extracting(p -> p.best().total()).isSortedAccordingTo(Comparator.reverseOrder());
+        assertThat(PlanSearch.run(plan, Map.of(), seed, new PlanSearch.Budget.Steps(1_500))
+                        .places())
+                .isEqualTo(found.places());
+    }
+
+    // Source: W. E. Smith (1956), Naval Research Logistics Quarterly 3: on one machine jobs in the order of rate over
+    // time
+    @Test
+    void onALongBoardAJobComesForwardFromItsLastDayToItsFirst() {
+        List<PlanJob> jobs = new ArrayList<>();
+        Map<Long, Place> backwards = new HashMap<>();
+        for (int i = 0; i < 110; i++) {
+            jobs.add(job(i + 1, 16, 100L + 10 * i, 0));
+            backwards.put(i + 1L, new Place(1, 1, i * 16));
+        }
+        PlanCase plan = oneTechnician(jobs, 112);
+        long best = cost(
+                plan,
+                jobs.stream()
+                        .sorted(Comparator.comparing((PlanJob j) ->
+                                        j.waits().perDay(plan.shop().today()))
+                                .reversed())
+                        .toList());
+
+        PlanSearch.Result found = PlanSearch.run(plan, backwards, 1, STEPS);
+
+        assertThat(found.before().total()).isGreaterThan(best * 3 / 2);
+        assertThat((double) found.cost().total()).isBetween((double) best, best * 1.01);
+    }
+
     @Test
     void sameSeedAndStepsGiveTheSamePlanAndAnotherSeedGoesAnotherWay() {
         PlanCase plan = Cases.random(new Random(5), 40, 15);
