@@ -31,6 +31,10 @@ const Orders = lazy(() => import('./features/stores/Orders'));
 const ToolSets = lazy(() => import('./features/stores/ToolSets'));
 const Parts = lazy(() => import('./features/stores/Parts'));
 const FromPaper = lazy(() => import('./features/card/FromPaper'));
+const Owner = lazy(() => import('./features/owners/Owner'));
+const Find = lazy(() => import('./features/find/Find'));
+const Fleets = lazy(() => import('./features/fleets/Fleets'));
+const Fleet = lazy(() => import('./features/fleets/Fleet'));
 const Recall = lazy(() => import('./features/recall/Recall'));
 const JobCard = lazy(() => import('./features/card/JobCard'));
 const CalculatorsPage = lazy(() => import('./features/calculators/CalculatorsPage'));
@@ -108,6 +112,10 @@ const router = createBrowserRouter([
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/practice', element: <Practice /> },
       { path: '/recall', element: <Recall /> },
+      { path: '/find', element: <Find /> },
+      { path: '/fleets', element: <Fleets /> },
+      { path: '/fleets/:id', element: <Fleet /> },
+      { path: '/owners/:id', element: <Owner /> },
       { path: '/jobs/:id/paper', element: <FromPaper /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/new', element: <NewEngine /> },

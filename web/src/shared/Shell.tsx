@@ -2,16 +2,16 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { AutoComplete, Checkbox, Dropdown, Input, Modal, type InputRef } from 'antd';
 import { useRef, useState, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
-import { api, data } from '../api/client';
+import { api, data, type Schemas } from '../api/client';
 import { leaveNothingAtHand } from './atHand';
-import { formatWeekday } from './format';
+import { formatWeekday, vehicleCount } from './format';
 import { setSingleKeys, singleKeys, useKeys } from './keyboard';
 import { useMe } from './me';
 import { useNewVersion } from './newVersion';
 import { findQuery } from './queries';
 
 const KEYS: [string, string][] = [
-  ['/', 'find a vehicle: registration, owner, VIN, phone'],
+  ['/', 'find: registration, owner, phone, part of a VIN, engine, job'],
   ['arrow up, arrow down', 'walk the list'],
   ['Enter', 'open the selected vehicle'],
   ['o', 'odometer reading for the selected vehicle'],
@@ -43,10 +43,11 @@ export function Shell({ note }: { note?: ReactNode }) {
     { to: '/', words: 'Desk' },
     { to: '/ahead', words: 'Ahead' },
     ...(me.readsOnly
-      ? []
+      ? [{ to: '/fleets', words: 'Fleets' }]
       : [
           { to: '/board', words: 'Board' },
           { to: '/jobs', words: 'Jobs' },
+          { to: '/fleets', words: 'Fleets' },
           { to: '/engines', words: 'Engines' },
           { to: '/stores', words: 'Stores' },
         ]),
@@ -132,33 +133,84 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
   );
 }
 
+/** Owners, families and jobs that stand below the vehicles. */
+const BESIDE = 3;
+
+/** What was found, each with the page it opens; the vehicles first, the worst before the others. */
+function places(q: string, found: Schemas['Found']) {
+  const line = (value: string, head: React.ReactNode, rest: string, hint: string) => ({
+    value,
+    disabled: false,
+    label: (
+      <span className="found">
+        {head} {rest} <span className="hint">{hint}</span>
+      </span>
+    ),
+  });
+  const all = found.vehicles.map((f) =>
+    line(
+      `/vehicles/${f.vehicleId}`,
+      <b className="registration">{f.registration}</b>,
+      `${f.makeModel}, ${f.ownerName}`,
+      f.status,
+    ),
+  );
+  if (found.total > found.vehicles.length)
+    all.push(
+      line(
+        `/find?q=${encodeURIComponent(q)}`,
+        <b>{`${found.vehicles.length} of ${found.total} vehicles`}</b>,
+        '',
+        'all of them',
+      ),
+    );
+  found.owners
+    .slice(0, BESIDE)
+    .forEach((o) =>
+      all.push(
+        line(
+          `/owners/${o.id}`,
+          <b>{o.name}</b>,
+          o.phone ?? '',
+          `owner, ${vehicleCount(o.vehicles)}`,
+        ),
+      ),
+    );
+  found.families
+    .slice(0, BESIDE)
+    .forEach((f) =>
+      all.push(
+        line(
+          `/engines/${encodeURIComponent(f.code)}`,
+          <b>{f.code}</b>,
+          f.name,
+          `engine family, ${vehicleCount(f.vehicles)}`,
+        ),
+      ),
+    );
+  found.jobs
+    .slice(0, BESIDE)
+    .forEach((j) =>
+      all.push(
+        line(`/jobs/${j.id}`, <b>{`Job ${j.id}`}</b>, `${j.registration}, ${j.makeModel}`, ''),
+      ),
+    );
+  return all;
+}
+
 function FindBox({ inputRef }: { inputRef: React.RefObject<InputRef | null> }) {
   const [q, setQ] = useState('');
   const navigate = useNavigate();
   const client = useQueryClient();
   const { data: found, isFetched } = useQuery(findQuery(q));
-  const open = (id: string) => {
+  const open = (place: string) => {
     setQ('');
     inputRef.current?.blur();
-    navigate(`/vehicles/${id}`);
+    navigate(place);
   };
-  const options =
-    q.trim() === ''
-      ? []
-      : found && found.length > 0
-        ? found.map((f) => ({
-            value: String(f.vehicleId),
-            disabled: false,
-            label: (
-              <span className="found">
-                <b className="registration">{f.registration}</b> {f.makeModel}, {f.ownerName}{' '}
-                <span className="hint">{f.status}</span>
-              </span>
-            ),
-          }))
-        : isFetched
-          ? [{ value: '', disabled: true, label: <span>Nothing found for “{q}”</span> }]
-          : [];
+  const options = q.trim() === '' ? [] : found ? places(q, found) : [];
+  if (found && isFetched && q.trim() !== '' && options.length === 0)
+    options.push({ value: '', disabled: true, label: <span>Nothing found for “{q}”</span> });
   return (
     <AutoComplete
       className="find"
@@ -167,17 +219,21 @@ function FindBox({ inputRef }: { inputRef: React.RefObject<InputRef | null> }) {
       onSearch={setQ}
       onSelect={open}
       popupMatchSelectWidth={420}
+      listHeight={520}
       defaultActiveFirstOption
     >
       <Input
         ref={inputRef}
-        placeholder="Registration, owner, VIN, phone"
-        aria-label="Find a vehicle by registration, owner, VIN or phone"
+        placeholder="Registration, owner, phone, job"
+        aria-label="Find by registration, owner, phone, part of a VIN, engine or job"
         onPressEnter={(e) => {
           // whoever types fast presses Enter before the list is there: the best match opens all the same
           e.stopPropagation();
           if (q.trim())
-            void client.fetchQuery(findQuery(q)).then((f) => f[0] && open(String(f[0].vehicleId)));
+            void client.fetchQuery(findQuery(q)).then((f) => {
+              const first = places(q, f)[0];
+              if (first) open(first.value);
+            });
         }}
       />
     </AutoComplete>

@@ -164,3 +164,7 @@ export function addMonths(iso: string, months: number): string {
 /** Whole days from one calendar day to another. */
 export const daysBetween = (from: string, to: string) =>
   Math.round((dateOf(to).getTime() - dateOf(from).getTime()) / 86_400_000);
+
+/** Such as "1 vehicle" and "1,204 vehicles". */
+export const vehicleCount = (count: number) =>
+  `${formatNumber(count)} ${count === 1 ? 'vehicle' : 'vehicles'}`;

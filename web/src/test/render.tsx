@@ -10,8 +10,16 @@ export interface Call {
   body: unknown;
 }
 
-/** Puts `answers` in the place of the server, by method and path; returns the calls that came in. */
-export function serve(answers: Record<string, { status?: number; body: unknown }>): Call[] {
+interface Answer {
+  status?: number;
+  body: unknown;
+}
+
+/**
+ * Puts `answers` in the place of the server, by method and path; returns the calls that came in. A function answers each call
+ * anew.
+ */
+export function serve(answers: Record<string, Answer | (() => Answer)>): Call[] {
   const calls: Call[] = [];
   vi.stubGlobal('fetch', async (input: Request | string, init?: RequestInit) => {
     const request =
@@ -20,8 +28,9 @@ export function serve(answers: Record<string, { status?: number; body: unknown }
     const text = await request.text();
     const json = request.headers.get('Content-Type')?.includes('json');
     calls.push({ method: request.method, path, body: json && text ? JSON.parse(text) : text });
-    const answer = answers[`${request.method} ${path}`];
-    if (!answer) throw new TypeError(`nobody answers ${request.method} ${path}`);
+    const known = answers[`${request.method} ${path}`];
+    if (!known) throw new TypeError(`nobody answers ${request.method} ${path}`);
+    const answer = typeof known === 'function' ? known() : known;
     return new Response(JSON.stringify(answer.body), {
       status: answer.status ?? 200,
       headers: { 'Content-Type': 'application/json' },

@@ -13,6 +13,7 @@ import { DeskFilters } from './DeskFilters';
 import { deskQuery, filterOf, filterText, PAGE, type DeskParams } from './deskQueries';
 import { DeskRows, Groups, PRINTED, type Row } from './DeskRows';
 import { Moved, SavedViews } from './DeskViews';
+import { ToTell } from './ToTell';
 
 /** What needs a decision, worst first, and beside it the vehicle it is about. */
 export default function Desk() {
@@ -127,6 +128,7 @@ export default function Desk() {
             }
           />
         )}
+        {me.desk && <ToTell />}
         {view?.moved && <Moved moved={view.moved} />}
         {desk.error && <ProblemNote error={desk.error} retry={() => desk.refetch()} />}
         {desk.isFetching && desk.dataUpdatedAt > 0 && (

@@ -99,7 +99,11 @@ export function Dossier({
         )}
         <p className="contact">
           <span>
-            {v.ownerName}
+            {v.ownerId !== undefined && me.desk ? (
+              <Link to={`/owners/${v.ownerId}`}>{v.ownerName}</Link>
+            ) : (
+              v.ownerName
+            )}
             {v.fleet && v.fleet !== v.ownerName && `, ${v.fleet}`}
             {v.fleetContact && <span className="second">{v.fleetContact}</span>}
           </span>

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { AutoComplete, Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Problem, type Schemas } from '../../api/client';
 import { faulty, Field } from '../../shared/forms';
 import { useMe } from '../../shared/me';
+import { vehicleCount } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { ownersQuery } from '../../shared/queries';
 import { choicesQuery } from '../desk/deskQueries';
 import { detailsQuery, useStoreVehicle, vinWarningQuery } from './dossierQueries';
 import { useUsual } from '../../shared/usual';
@@ -70,11 +72,13 @@ function Form({ id, details }: { id?: number; details: Details }) {
   const { data: choices } = useQuery(choicesQuery);
   const vin = (d.vin ?? '').replaceAll(/\s/g, '').toUpperCase();
   const { data: warnings } = useQuery(vinWarningQuery(vin));
+  const asked = d.ownerName === details.ownerName ? '' : d.ownerName.trim();
+  const { data: owners } = useQuery({ ...ownersQuery(asked, 8), enabled: asked.length > 1 });
   const store = useStoreVehicle(id, (stored) => navigate(`/vehicles/${stored}`));
   const set = (part: Partial<Details>) => setD({ ...d, ...part });
   const beside = store.error instanceof Problem && store.error.onlyAt(...FIELDS);
   const text = (
-    name: 'registration' | 'vin' | 'makeModel' | 'engine' | 'ownerName' | 'ownerPhone',
+    name: 'registration' | 'vin' | 'makeModel' | 'engine' | 'ownerPhone',
     label: string,
   ) => (
     <Field id={name} label={label} error={store.error} at={`/${name}`}>
@@ -159,8 +163,34 @@ function Form({ id, details }: { id?: number; details: Details }) {
         </section>
         <section className="form">
           <h2>Owner</h2>
-          {text('ownerName', 'Owner')}
+          <Field id="ownerName" label="Owner" error={store.error} at="/ownerName">
+            <AutoComplete
+              id="ownerName"
+              className="full"
+              value={d.ownerName}
+              status={faulty(store.error, '/ownerName')}
+              // what is typed is the one on file or a new one; what is chosen is that one
+              onChange={(ownerName: string) => set({ ownerName, ownerId: details.ownerId })}
+              onSelect={(_, o) =>
+                set({
+                  ownerId: o.owner.id,
+                  ownerName: o.owner.name,
+                  ownerPhone: o.owner.phone ?? '',
+                })
+              }
+              options={(owners?.rows ?? []).map((owner) => ({
+                value: `${owner.name} ${owner.id}`,
+                label: `${owner.name}, ${owner.phone ?? 'no phone'}, ${vehicleCount(owner.vehicles)}`,
+                owner,
+              }))}
+            />
+          </Field>
           {text('ownerPhone', 'Phone')}
+          {d.ownerId !== undefined && d.ownerName === details.ownerName && (
+            <p className="hint">
+              The phone is the owner's: it changes for all of the owner's vehicles.
+            </p>
+          )}
           <Field id="fleet" label="Fleet" error={store.error} at="/fleetId">
             <Select
               id="fleet"

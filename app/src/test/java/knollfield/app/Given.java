@@ -66,7 +66,8 @@ public final class Given {
     public static long find(Client client, String registration) {
         JsonNode found = client.get("/api/find?q=" + registration.replace(" ", "%20"))
                 .ok()
-                .json();
+                .json()
+                .get("vehicles");
         return found.valueStream()
                 .filter(f -> f.get("registration").asString().equals(registration))
                 .findFirst()

@@ -264,7 +264,8 @@ class CardWorkTest {
     void anInspectionIsBegunFromTheVehicleAndEndsWithADayToLookAgain() {
         String registration = Hands.vehicle(BROWSER.calls("ines"), "HOL-12");
         Page ines = BROWSER.as("ines");
-        ines.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill(registration);
+        ines.getByLabel("Find by registration, owner, phone, part of a VIN, engine or job")
+                .fill(registration);
         ines.keyboard().press("Enter");
         ines.getByText("Inspect first").click();
         assertThat(ines.locator("h2").first()).hasText("Inspection, nothing opened");

@@ -186,7 +186,8 @@ class DueToDoneTest {
 
     private void seeTheClocksRestart(Page page) {
         page.keyboard().press("1");
-        page.getByLabel("Find a vehicle by registration, owner, VIN or phone").fill("walk 1");
+        page.getByLabel("Find by registration, owner, phone, part of a VIN, engine or job")
+                .fill("walk 1");
         page.locator(".found").first().waitFor();
         page.keyboard().press("Enter");
         assertThat(page.locator(".dossier-page .title")).containsText("WALK 1");

@@ -88,7 +88,7 @@ final class Hands {
         String job = (String) manager.evaluate(
                 "async ([registration, scope]) => {" + CALLS + """
                   const found = await (await fetch('/api/find?q=' + encodeURIComponent(registration))).json();
-                  const vehicleId = found.find(f => f.registration === registration).vehicleId;
+                  const vehicleId = found.vehicles.find(f => f.registration === registration).vehicleId;
                   const { id } = await json('POST', '/api/jobs', { vehicleId });
                   await json('PUT', `/api/jobs/${id}/scope`, { purpose: [], decisions: {}, parts: {}, ownerSupplied: [],
                     variants: {}, toolHireMinor: 0, version: 1, ...JSON.parse(scope) });

@@ -40,7 +40,11 @@ class ScreensTest {
         "ahead, /ahead, Next to cross",
         "add a vehicle, /vehicles/new, Usage class",
         "readings, /readings?drive=CHAIN, Odometer readings",
-        "jobs, /jobs, Promised"
+        "jobs, /jobs, Promised",
+        "find, /find?q=tonkin, worst first",
+        "owner, /owners/1, may be written to",
+        "fleets, /fleets, 'Fleets, the next twelve months'",
+        "fleet, /fleets/1, By month"
     })
     void placesHoldTogetherAt1280By800(String screen, String path, String words) {
         Page page = BROWSER.window("ines", 1280, 800);
@@ -124,7 +128,7 @@ class ScreensTest {
     void aTechnicianIsOfferedTheBenchAndNothingElse() {
         Page page = BROWSER.as("hedra");
         assertThat(page.locator("header nav a"))
-                .hasText(new String[] {"Desk", "Ahead", "Board", "Jobs", "Engines", "Stores"});
+                .hasText(new String[] {"Desk", "Ahead", "Board", "Jobs", "Fleets", "Engines", "Stores"});
         page.navigate(BROWSER.address() + "/engines/CAL-16");
         page.locator(".book-path").waitFor();
         assertThat(page.getByText("Change the book")).hasCount(0);
@@ -142,13 +146,24 @@ class ScreensTest {
     @Test
     void aFleetContactReadsTheOwnFleet() {
         Page page = BROWSER.as("jory");
-        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead"});
+        assertThat(page.locator("header nav a")).hasText(new String[] {"Desk", "Ahead", "Fleets"});
         page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Clear")))
                 .click();
         assertThat(page.locator(".row .who .second").first()).hasText("Harbour taxis");
         assertThat(page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Odometer")))
                 .hasCount(0);
         BROWSER.check(page, "fleet contact's desk");
+
+        // what is coming in twelve months: one touch, and another for a month
+        page.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("Fleets")).click();
+        assertThat(page.locator("h1")).hasText("Harbour taxis");
+        assertThat(page.locator(".fleet-words p").first()).containsText("next twelve months");
+        assertThat(page.locator("tfoot")).containsText("Next twelve months");
+        page.locator(".fleet-months .month").nth(1).click();
+        assertThat(page.getByText("All months")).isVisible();
+        BROWSER.check(page, "fleet contact's fleet");
+        page.navigate(BROWSER.address() + "/fleets/1");
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("not yours to see");
     }
 
     @ParameterizedTest(name = "{0}")

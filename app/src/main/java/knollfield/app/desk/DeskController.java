@@ -4,8 +4,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,7 +15,6 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.MoveView;
-import knollfield.app.due.VehicleFilter;
 import knollfield.app.due.VehicleQuery;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
@@ -29,7 +26,6 @@ import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
-import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.FindingEffect;
@@ -60,7 +56,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class DeskController {
 
-    private static final int FOUND = 8;
     private static final int MAX_PAGE = 200;
     private static final int MOVES = 100;
 
@@ -273,42 +268,6 @@ class DeskController {
         return vehicles.fleets().stream()
                 .filter(f -> person.fleetId().isEmpty() || person.fleetId().get() == f.id())
                 .map(f -> new FleetView(f.id(), f.name()))
-                .toList();
-    }
-
-    /** Vehicles by registration, owner, VIN or phone, sold and scrapped ones too; at most eight. */
-    @GetMapping("/find")
-    List<Found> find(@RequestParam String q) {
-        if (q.isBlank()) {
-            return List.of();
-        }
-        Person person = current.get();
-        String key = Registration.key(q);
-        VehicleFilter all = VehicleFilter.words(q);
-        VehicleFilter.Test test = new VehicleFilter(
-                        all.fleet(),
-                        all.drive(),
-                        all.family(),
-                        all.interference(),
-                        all.withinDays(),
-                        EnumSet.allOf(UseState.Kind.class),
-                        q)
-                .on(clock.today());
-        return forecasts.all().stream()
-                .filter(s -> vehicles.maySee(person, s.vehicle()))
-                .filter(test::matches)
-                .sorted(Comparator.comparing(
-                                (VehicleState s) -> !s.search().key().startsWith(key))
-                        .thenComparing(s -> s.vehicle().registration()))
-                .limit(FOUND)
-                .map(s -> new Found(
-                        s.vehicle().id(),
-                        s.vehicle().registration(),
-                        s.vehicle().makeModel(),
-                        s.vehicle().ownerName(),
-                        s.vehicle().state().planned()
-                                ? s.forecast().statusWords()
-                                : s.vehicle().state().kind().words()))
                 .toList();
     }
 

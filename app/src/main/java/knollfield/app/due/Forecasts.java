@@ -363,7 +363,7 @@ public class Forecasts {
         Collection<Evidence> evidence = facts.evidence();
         Optional<SetAside> aside = SetAside.of(wishes, evidence, today);
         boolean callBack = SetAside.callBack(wishes, today);
-        VehicleState.Search search = VehicleState.Search.of(history.vehicle());
+        VehicleState.Search search = VehicleState.Search.of(history.vehicle(), family);
         if (family.isEmpty()) {
             return new VehicleState(
                     history,

@@ -1,9 +1,12 @@
 package knollfield.app.due;
 
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.app.vehicle.PhoneNumber;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.due.UseState;
@@ -26,6 +29,9 @@ public record VehicleFilter(
         Set<UseState.Kind> states,
         String q) {
 
+    /** Fewer letters of a VIN are in too many of them. */
+    private static final int LEAST_OF_VIN = 4;
+
     public VehicleFilter {
         states = Set.copyOf(states);
     }
@@ -38,11 +44,18 @@ public record VehicleFilter(
 
     /** This filter, made ready for a list as of {@code today}. */
     public Test on(LocalDate today) {
-        return new Test(this, today, q.strip().toLowerCase(Locale.ROOT), Registration.key(q), q.replaceAll("\\D", ""));
+        List<Word> words = Arrays.stream(q.strip().toLowerCase(Locale.ROOT).split("\\s+"))
+                .filter(w -> !w.isEmpty())
+                .map(w -> new Word(w, Registration.key(w)))
+                .toList();
+        return new Test(this, today, words, Registration.key(q), q.strip());
     }
 
+    /** A word as typed, in small letters, and as registrations are compared. */
+    record Word(String text, String key) {}
+
     /** A filter with its words taken apart once. */
-    public record Test(VehicleFilter filter, LocalDate today, String words, String key, String digits) {
+    public record Test(VehicleFilter filter, LocalDate today, List<Word> words, String key, String asked) {
 
         public boolean matches(VehicleState s) {
             Vehicle v = s.vehicle();
@@ -74,8 +87,15 @@ public record VehicleFilter(
         private boolean found(VehicleState.Search search) {
             return words.isEmpty()
                     || (!key.isEmpty() && search.key().contains(key))
-                    || search.words().contains(words)
-                    || (digits.length() >= 4 && search.phone().contains(digits));
+                    || (key.length() >= LEAST_OF_VIN && search.vin().contains(key))
+                    || PhoneNumber.matches(search.phone(), asked)
+                    || words.stream().allMatch(w -> holds(search, w));
+        }
+
+        private static boolean holds(VehicleState.Search search, Word word) {
+            return search.words().contains(word.text())
+                    || (!word.key().isEmpty() && search.key().contains(word.key()))
+                    || (word.key().length() >= LEAST_OF_VIN && search.vin().contains(word.key()));
         }
     }
 }

@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import knollfield.app.vehicle.PhoneNumber;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleHistory;
@@ -50,19 +51,21 @@ public record VehicleState(
      * What the find box looks through.
      *
      * @param key registration as it is compared
-     * @param words owner, make and model, VIN and fleet, in small letters
+     * @param vin the same of its VIN; may be empty
+     * @param words owner, make and model, engine, its family and fleet, in small letters
      * @param phone digits
      */
-    public record Search(String key, String words, String phone) {
+    public record Search(String key, String vin, String words, String phone) {
 
-        static Search of(Vehicle v) {
+        static Search of(Vehicle v, Optional<EngineFamily> family) {
             return new Search(
                     Registration.key(v.registration()),
+                    v.vin().map(Registration::key).orElse(""),
                     (v.ownerName() + " " + v.makeModel() + " " + v.engine() + " "
-                                    + v.vin().orElse("")
+                                    + family.map(f -> f.code() + " " + f.name()).orElse("")
                                     + v.fleet().map(f -> " " + f.name()).orElse(""))
                             .toLowerCase(Locale.ROOT),
-                    v.ownerPhone().replaceAll("\\D", ""));
+                    PhoneNumber.digits(v.ownerPhone()));
         }
     }
 

@@ -32,6 +32,7 @@ import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Fleet;
+import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -51,7 +52,7 @@ import org.jspecify.annotations.Nullable;
 /** Lines of a list as they are understood, each with what becomes of it; changes nothing. */
 final class ImportLines {
 
-    static final String NOT_STATED = "not stated";
+    static final String NOT_STATED = Owner.NOT_STATED;
 
     /** What becomes of a line. */
     enum Action {
@@ -536,6 +537,7 @@ final class ImportLines {
                 makeModel.isEmpty() ? k.makeModel() : makeModel,
                 letters.isEmpty() ? k.engine() : letters,
                 family.or(k::familyCode),
+                k.ownerId(),
                 owner.isEmpty() ? k.ownerName() : owner,
                 phone.isEmpty() ? k.ownerPhone() : phone,
                 fleet.or(k::fleet),

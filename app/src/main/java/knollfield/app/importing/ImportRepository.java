@@ -12,6 +12,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.stream.Collectors;
 import knollfield.app.security.People;
 import org.jspecify.annotations.Nullable;
@@ -36,6 +37,8 @@ class ImportRepository {
             "VEHICLE_LOG",
             "id",
             "FLEET",
+            "id",
+            "OWNER",
             "id",
             "PART",
             "number",
@@ -157,10 +160,20 @@ class ImportRepository {
                 });
     }
 
-    /** Puts a row back as it was; its columns are those it was read with. */
+    /**
+     * Puts a row back as it was; its columns are those it was read with.
+     *
+     * @param owner number of the record of an owner's name and telephone, which stood on the vehicle itself in older imports
+     */
     @SuppressWarnings("unchecked")
-    void restore(Touched row) {
+    void restore(Touched row, BiFunction<String, String, Optional<Long>> owner) {
         Map<String, @Nullable Object> before = json.readValue(row.before().orElseThrow(), Map.class);
+        Object name = before.remove("OWNER_NAME");
+        Object phone = before.remove("OWNER_PHONE");
+        if (name != null && phone != null) {
+            before.put(
+                    "OWNER_ID", owner.apply(name.toString(), phone.toString()).orElse(null));
+        }
         String set = before.keySet().stream()
                 .filter(c -> c.matches("[A-Za-z_]+"))
                 .map(c -> "%s = :%s".formatted(c, c.toLowerCase(Locale.ROOT)))
@@ -177,6 +190,16 @@ class ImportRepository {
         jdbc.sql("DELETE FROM %s WHERE %s = :key".formatted(checked(row.table()), KEYS.get(row.table())))
                 .param("key", row.key())
                 .update();
+    }
+
+    /** Deletes an owner whom nothing needs and nobody has touched. */
+    void deleteOwner(Touched row) {
+        jdbc.sql("""
+                        DELETE FROM owner o
+                        WHERE o.id = :key AND o.version = 1
+                          AND NOT EXISTS (SELECT 1 FROM vehicle v WHERE v.owner_id = o.id)
+                          AND NOT EXISTS (SELECT 1 FROM owner_change c WHERE c.from_owner = o.id OR c.to_owner = o.id)
+                        """).param("key", row.key()).update();
     }
 
     OptionalInt version(String table, String key) {

@@ -37,6 +37,7 @@ import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Fleets;
+import knollfield.app.vehicle.Owners;
 import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -55,6 +56,7 @@ public class Importer {
 
     private final VehicleService vehicles;
     private final Fleets fleets;
+    private final Owners owners;
     private final EngineBook book;
     private final FamilyRules rules;
     private final Catalogue catalogue;
@@ -73,6 +75,7 @@ public class Importer {
     Importer(
             VehicleService vehicles,
             Fleets fleets,
+            Owners owners,
             EngineBook book,
             FamilyRules rules,
             Catalogue catalogue,
@@ -87,6 +90,7 @@ public class Importer {
             ApplicationEventPublisher events) {
         this.vehicles = vehicles;
         this.fleets = fleets;
+        this.owners = owners;
         this.book = book;
         this.rules = rules;
         this.catalogue = catalogue;
@@ -364,10 +368,13 @@ public class Importer {
             }
         }
         touched.addAll(imports.vehiclesOf(keys(rows, "READING"), keys(rows, "RENEWAL")));
-        for (String table : List.of("VEHICLE_LOG", "READING", "RENEWAL", "VEHICLE", "PART", "PERSON", "FLEET")) {
+        for (String table :
+                List.of("VEHICLE_LOG", "READING", "RENEWAL", "VEHICLE", "OWNER", "PART", "PERSON", "FLEET")) {
             rows.stream().filter(r -> r.table().equals(table)).forEach(r -> {
                 if (r.before().isPresent()) {
-                    imports.restore(r);
+                    imports.restore(r, owners::named);
+                } else if (table.equals("OWNER")) {
+                    imports.deleteOwner(r);
                 } else {
                     imports.delete(r);
                 }

@@ -75,6 +75,10 @@ public class Jobs {
         return jobs.find(id).orElseThrow(() -> new NotFound("There is no job " + id + "."));
     }
 
+    public Optional<Job> find(long id) {
+        return jobs.find(id);
+    }
+
     public List<Job> ofVehicle(long vehicleId) {
         return jobs.ofVehicle(vehicleId);
     }

@@ -15,7 +15,8 @@ public class Made {
         READING,
         RENEWAL,
         VEHICLE_LOG,
-        FLEET
+        FLEET,
+        OWNER
     }
 
     public record Row(Table table, long id) {}

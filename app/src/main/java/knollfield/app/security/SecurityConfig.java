@@ -41,7 +41,13 @@ class SecurityConfig {
                         .hasAnyRole(MANAGER, DESK)
                         .requestMatchers("/api/desk/views/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
-                        .requestMatchers(GET, "/api/desk/**", "/api/vehicles/**", "/api/find", "/api/ahead/**")
+                        .requestMatchers(
+                                GET,
+                                "/api/desk/**",
+                                "/api/vehicles/**",
+                                "/api/find/**",
+                                "/api/fleets/**",
+                                "/api/ahead/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
                         .requestMatchers("/api/calculations/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
@@ -75,6 +81,8 @@ class SecurityConfig {
                         .requestMatchers(GET, "/api/jobs/**")
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers("/api/jobs/**")
+                        .hasAnyRole(MANAGER, DESK)
+                        .requestMatchers("/api/owners/**", "/api/told/**")
                         .hasAnyRole(MANAGER, DESK)
                         .requestMatchers("/api/recall/**")
                         .hasAnyRole(MANAGER, DESK)

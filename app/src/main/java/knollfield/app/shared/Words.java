@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.text.DecimalFormat;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
 import java.util.Currency;
 import java.util.Locale;
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Words {
 
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM yyyy", Locale.UK);
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK);
 
@@ -37,6 +39,11 @@ public class Words {
     /** Such as 25 Nov 2026. */
     public String day(LocalDate date) {
         return DAY.format(date);
+    }
+
+    /** Such as Nov 2026. */
+    public String month(YearMonth month) {
+        return MONTH.format(month);
     }
 
     /** Such as 138,000 km, or 85,749 mi where the workshop counts in miles; rounded to a whole one. */

@@ -13,6 +13,9 @@ import knollfield.core.due.UseState;
  *
  * @param engine letters of the engine as the workshop writes them; may be empty
  * @param familyCode engine family; empty where nobody has settled it
+ * @param ownerId number of its owner's record; empty where nobody is stated
+ * @param ownerName as the record has it
+ * @param ownerPhone the number to ring
  * @param fleet the fleet it belongs to; empty for a private one
  * @param cameWithReading it was not new when the workshop first saw it
  * @param equipment equipment that switches access steps on
@@ -30,6 +33,7 @@ public record Vehicle(
         String makeModel,
         String engine,
         Optional<String> familyCode,
+        Optional<Long> ownerId,
         String ownerName,
         String ownerPhone,
         Optional<Fleet> fleet,
@@ -71,6 +75,7 @@ public record Vehicle(
                 makeModel,
                 "",
                 familyCode,
+                Optional.empty(),
                 ownerName,
                 ownerPhone,
                 fleet,
@@ -97,6 +102,7 @@ public record Vehicle(
                 makeModel,
                 engine,
                 familyCode,
+                ownerId,
                 ownerName,
                 ownerPhone,
                 Optional.of(other),
@@ -123,6 +129,7 @@ public record Vehicle(
                 makeModel,
                 engine,
                 familyCode,
+                ownerId,
                 ownerName,
                 ownerPhone,
                 fleet,
@@ -149,6 +156,34 @@ public record Vehicle(
                 makeModel,
                 letters,
                 family,
+                ownerId,
+                ownerName,
+                ownerPhone,
+                fleet,
+                usageClass,
+                firstRegistered,
+                cameWithReading,
+                conditions,
+                equipment,
+                liftClass,
+                valueMinor,
+                state,
+                idleHoursPerYear,
+                own,
+                beltDateCode,
+                version);
+    }
+
+    /** The same vehicle with its owner's record settled. */
+    Vehicle ownedBy(Optional<Long> owner) {
+        return new Vehicle(
+                id,
+                registration,
+                vin,
+                makeModel,
+                engine,
+                familyCode,
+                owner,
                 ownerName,
                 ownerPhone,
                 fleet,

@@ -29,7 +29,8 @@ import org.springframework.stereotype.Repository;
 class VehicleRepository {
 
     private static final String SELECT = """
-            SELECT v.id, v.registration, v.vin, v.make_model, v.engine, v.family_code, v.owner_name, v.owner_phone,
+            SELECT v.id, v.registration, v.vin, v.make_model, v.engine, v.family_code, v.owner_id,
+                   o.name AS owner_name, p.number AS owner_phone,
                    v.usage_class, v.first_registered, v.came_with_reading, v.conditions, v.equipment, v.lift_class,
                    v.value_minor, v.use_state, v.state_since, v.idle_hours_year, v.own_policy, v.own_share, v.own_km,
                    v.own_months, v.own_reason, v.belt_date_code, v.version,
@@ -37,6 +38,8 @@ class VehicleRepository {
                    f.days AS fleet_days, f.version AS fleet_version
             FROM vehicle v
             LEFT JOIN fleet f ON f.id = v.fleet_id
+            LEFT JOIN owner o ON o.id = v.owner_id
+            LEFT JOIN owner_phone p ON p.owner_id = v.owner_id AND p.place = 0
             """;
 
     private final JdbcClient jdbc;
@@ -167,11 +170,11 @@ class VehicleRepository {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO vehicle
-                            (registration, registration_key, vin, make_model, engine, family_code, owner_name, owner_phone,
+                            (registration, registration_key, vin, make_model, engine, family_code, owner_id,
                              fleet_id, usage_class, first_registered, came_with_reading, conditions, equipment,
                              lift_class, value_minor, version)
                         VALUES
-                            (:registration, :key, :vin, :makeModel, :engine, :family, :owner, :phone,
+                            (:registration, :key, :vin, :makeModel, :engine, :family, :owner,
                              :fleet, :usage, :registered, :came, :conditions, :equipment, :lift, :value, 1)
                         """).params(fields(v)).update(key, "id");
         long id = Objects.requireNonNull(key.getKeyAs(Long.class));
@@ -222,8 +225,9 @@ class VehicleRepository {
                 rs.getString("make_model"),
                 rs.getString("engine"),
                 Optional.ofNullable(rs.getString("family_code")),
-                rs.getString("owner_name"),
-                rs.getString("owner_phone"),
+                Optional.ofNullable(rs.getObject("owner_id", Long.class)),
+                Objects.requireNonNullElse(rs.getString("owner_name"), Owner.NOT_STATED),
+                Objects.requireNonNullElse(rs.getString("owner_phone"), Owner.NOT_STATED),
                 fleet,
                 rs.getString("usage_class"),
                 rs.getObject("first_registered", LocalDate.class),
@@ -265,8 +269,8 @@ class VehicleRepository {
         return jdbc.sql("""
                                 UPDATE vehicle
                                 SET registration = :registration, registration_key = :key, vin = :vin,
-                                    make_model = :makeModel, engine = :engine, family_code = :family, owner_name = :owner,
-                                    owner_phone = :phone, fleet_id = :fleet, usage_class = :usage,
+                                    make_model = :makeModel, engine = :engine, family_code = :family, owner_id = :owner,
+                                    fleet_id = :fleet, usage_class = :usage,
                                     first_registered = :registered, came_with_reading = :came,
                                     conditions = :conditions, equipment = :equipment, lift_class = :lift,
                                     value_minor = :value, use_state = :state, state_since = :since,
@@ -305,8 +309,7 @@ class VehicleRepository {
         fields.put("makeModel", v.makeModel());
         fields.put("engine", v.engine());
         fields.put("family", v.familyCode().orElse(null));
-        fields.put("owner", v.ownerName());
-        fields.put("phone", v.ownerPhone());
+        fields.put("owner", v.ownerId().orElse(null));
         fields.put("fleet", v.fleet().map(Fleet::id).orElse(null));
         fields.put("usage", v.usageClass());
         fields.put("registered", v.firstRegistered());

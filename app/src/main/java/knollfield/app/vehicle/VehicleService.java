@@ -40,6 +40,7 @@ public class VehicleService {
 
     private final VehicleRepository vehicles;
     private final HistoryRepository histories;
+    private final Owners owners;
     private final VehicleLog log;
     private final CurrentPerson current;
     private final WorkshopClock clock;
@@ -51,6 +52,7 @@ public class VehicleService {
     VehicleService(
             VehicleRepository vehicles,
             HistoryRepository histories,
+            Owners owners,
             VehicleLog log,
             CurrentPerson current,
             WorkshopClock clock,
@@ -60,6 +62,7 @@ public class VehicleService {
             Made made) {
         this.vehicles = vehicles;
         this.histories = histories;
+        this.owners = owners;
         this.log = log;
         this.current = current;
         this.clock = clock;
@@ -141,7 +144,7 @@ public class VehicleService {
         if (vehicles.findByKey(Registration.key(vehicle.registration())).isPresent()) {
             throw new InvalidInput("/registration", "%s is already on file.".formatted(vehicle.registration()));
         }
-        long id = vehicles.add(vehicle);
+        long id = vehicles.add(vehicle.ownedBy(owners.of(vehicle, Optional.empty())));
         log.write(id, how, "", vehicle.registration() + ", " + vehicle.makeModel());
         changed(id);
         return id;
@@ -519,7 +522,7 @@ public class VehicleService {
                 .ifPresent(other -> {
                     throw new InvalidInput("/registration", "%s is already on file.".formatted(other.registration()));
                 });
-        if (!vehicles.update(after)) {
+        if (!vehicles.update(after.ownedBy(owners.of(after, Optional.of(before))))) {
             throw conflict(before);
         }
         log.write(after.id(), what, VehicleWords.differences(before, after), VehicleWords.differences(after, before));

@@ -488,10 +488,10 @@ class BoardApiTest {
         assertThat(ines.post("/api/board/plan", "{\"steps\": 0}").errorAt("/steps"))
                 .isNotBlank();
         CompletableFuture<JsonNode> other = CompletableFuture.supplyAsync(() -> SERVER.as("ines")
-                .post("/api/board/plan", "{\"seed\": 5, \"steps\": 4000}")
+                .post("/api/board/plan", "{\"seed\": 5, \"steps\": 60000}")
                 .ok()
                 .json());
-        JsonNode mine = ines.post("/api/board/plan", "{\"seed\": 5, \"steps\": 4000}")
+        JsonNode mine = ines.post("/api/board/plan", "{\"seed\": 5, \"steps\": 60000}")
                 .ok()
                 .json();
         assertThat(other.join().get("id")).isEqualTo(mine.get("id"));
@@ -509,7 +509,7 @@ class BoardApiTest {
                 .doesNotContainAnyElementsOf(promised);
 
         // same seed, steps and board: the same plan
-        long again = ines.post("/api/board/plan", "{\"seed\": 5, \"steps\": 4000}")
+        long again = ines.post("/api/board/plan", "{\"seed\": 5, \"steps\": 60000}")
                 .ok()
                 .json()
                 .get("id")
@@ -814,8 +814,73 @@ class BoardApiTest {
                         .text())
                 .contains(promised.get("startsAt").asString().substring(0, 16))
                 .contains(to.get("start").asString().substring(0, 16));
+        JsonNode line = told(id).orElseThrow();
+        assertThat(line.get("promised")).isEqualTo(promised.get("startsAt"));
+        assertThat(line.get("movedTo")).isEqualTo(to.get("start"));
+        assertThat(line.get("ownerPhone").asString()).isNotBlank();
         ines.post("/api/board/undo", "{}").ok();
         assertThat(block(id).get("startsAt")).isEqualTo(promised.get("startsAt"));
+        assertThat(told(id)).as("the owner knows the time that stands").isEmpty();
+    }
+
+    private Optional<JsonNode> told(long job) {
+        return ines.get("/api/told")
+                .ok()
+                .json()
+                .valueStream()
+                .filter(t -> t.get("jobId").asLong() == job)
+                .findFirst();
+    }
+
+    @Test
+    void whoeverCountsOnATimeThatNoLongerStandsIsToldOnceOfTheLastOne() {
+        JsonNode promised = blocks(board(), "PROMISED")
+                .filter(b -> b.get("clash").isEmpty())
+                .reduce((a, b) -> b)
+                .orElseThrow();
+        long id = promised.get("jobId").asLong();
+        List<JsonNode> others = offers(id)
+                .valueStream()
+                .map(o -> o.get("place"))
+                .filter(p -> !p.get("start").equals(promised.get("startsAt")))
+                .toList();
+        place(id, others.get(0), true, version(id)).ok();
+        JsonNode seen = told(id).orElseThrow();
+        place(id, others.get(1), true, version(id)).ok();
+
+        JsonNode line = told(id).orElseThrow();
+        assertThat(line.get("id")).isEqualTo(seen.get("id"));
+        assertThat(line.get("promised")).isEqualTo(promised.get("startsAt"));
+        assertThat(line.get("movedTo")).isEqualTo(others.get(1).get("start"));
+        String tell = "{\"how\": \"%s\", \"note\": \"her daughter\", \"version\": %d}";
+        String address = "/api/told/%d".formatted(line.get("id").asLong());
+        ines.post(address, tell.formatted("PHONE", seen.get("version").asInt())).problem(409, "conflict");
+        assertThat(SERVER.as("hedra")
+                        .post(
+                                address,
+                                tell.formatted("PHONE", line.get("version").asInt()))
+                        .status())
+                .isEqualTo(403);
+        ines.post(address, tell.formatted("PHONE", line.get("version").asInt())).ok();
+
+        assertThat(told(id)).isEmpty();
+        assertThat(ines.get("/api/vehicles/" + promised.get("vehicleId").asLong())
+                        .json()
+                        .get("log")
+                        .toString())
+                .contains("owner told by phone", "her daughter");
+        ines.post(address, tell.formatted("PHONE", line.get("version").asInt())).problem(409, "conflict");
+        ines.post("/api/board/undo", "{}").ok();
+        assertThat(told(id).orElseThrow().get("promised"))
+                .as("what was told is what the owner knows")
+                .isEqualTo(others.get(1).get("start"));
+        ines.post("/api/board/undo", "{}").ok();
+        JsonNode back = told(id).orElseThrow();
+        assertThat(back.get("movedTo")).isEqualTo(promised.get("startsAt"));
+        ines.post(
+                        "/api/told/" + back.get("id").asLong(),
+                        tell.formatted("MESSAGE", back.get("version").asInt()))
+                .ok();
     }
 
     @Test

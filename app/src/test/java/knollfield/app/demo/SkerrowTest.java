@@ -75,6 +75,7 @@ class SkerrowTest {
 
         assertThat(ines.get("/api/find?q=" + typed)
                         .json()
+                        .get("vehicles")
                         .get(0)
                         .get("registration")
                         .asString())

@@ -166,14 +166,15 @@ class DeskApiTest {
 
         for (String asked : List.of(
                 phone.replace(" ", ""), dossier.get("ownerName").asString().replace(" ", "%20"))) {
-            assertThat(ines.get("/api/find?q=" + asked)
+            assertThat(ines.get("/api/find?limit=50&q=" + asked)
                             .json()
+                            .get("vehicles")
                             .valueStream()
                             .map(f -> f.get("vehicleId").asLong()))
                     .contains(row.get("vehicleId").asLong());
         }
-        assertThat(ines.get("/api/find?q=%20").json()).isEmpty();
-        assertThat(ines.get("/api/find?q=zzzz").json()).isEmpty();
+        assertThat(ines.get("/api/find?q=%20").json().get("vehicles")).isEmpty();
+        assertThat(ines.get("/api/find?q=zzzz").json().get("vehicles")).isEmpty();
     }
 
     @Test

@@ -147,7 +147,7 @@ class MatchingApiTest {
     private JsonNode find(String registration) {
         JsonNode found =
                 ines.get("/api/find?q=" + registration.replace(" ", "%20")).ok().json();
-        long id = found.get(0).get("vehicleId").asLong();
+        long id = found.get("vehicles").get(0).get("vehicleId").asLong();
         return ines.get("/api/vehicles/%d/details".formatted(id)).ok().json();
     }
 

@@ -148,8 +148,9 @@ class AccessTest {
                 .containsOnly("Harbour taxis");
         assertThat(jory.get("/api/desk/fleets").json()).hasSize(1);
         jory.get("/api/vehicles/" + stranger).problem(404, "not-found");
-        List<String> found = jory.get("/api/find?q=SKR")
-                .json()
+        JsonNode skr = jory.get("/api/find?q=SKR").json();
+        assertThat(skr.get("owners")).isEmpty();
+        List<String> found = skr.get("vehicles")
                 .valueStream()
                 .map(f -> f.get("ownerName").asString())
                 .toList();

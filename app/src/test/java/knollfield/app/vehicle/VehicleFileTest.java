@@ -108,7 +108,9 @@ class VehicleFileTest {
                 ? whole.replaceFirst("\"" + field + "\": (\"[^\"]*\"|[^,}]+)", "\"" + wrong)
                 : whole.replaceFirst("}\\s*$", ", \"" + wrong + "}");
         assertThat(ines.post("/api/vehicles", changed).errorAt(pointer)).contains(words);
-        assertThat(ines.get("/api/find?q=" + registration.replace(" ", "")).json())
+        assertThat(ines.get("/api/find?q=" + registration.replace(" ", ""))
+                        .json()
+                        .get("vehicles"))
                 .isEmpty();
     }
 
@@ -172,7 +174,12 @@ class VehicleFileTest {
         assertThat(ines.get("/api/desk?q=" + key).json().get("total").asInt()).isZero();
         assertThat(ines.get("/api/desk?state=SOLD&q=" + key).json().get("total").asInt())
                 .isEqualTo(1);
-        assertThat(ines.get("/api/find?q=" + key).json().get(0).get("status").asString())
+        assertThat(ines.get("/api/find?q=" + key)
+                        .json()
+                        .get("vehicles")
+                        .get(0)
+                        .get("status")
+                        .asString())
                 .isEqualTo("sold");
     }
 

@@ -226,7 +226,7 @@ class KeptCardTest {
         String signed =
                 ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString();
         JdbcClient jdbc = SERVER.bean(JdbcClient.class);
-        jdbc.sql("UPDATE vehicle SET owner_name = 'Somebody Else', registration = 'NEW 1' WHERE id = :id")
+        jdbc.sql("UPDATE vehicle SET owner_id = NULL, registration = 'NEW 1' WHERE id = :id")
                 .param("id", vehicle)
                 .update();
         assertThat(ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString())

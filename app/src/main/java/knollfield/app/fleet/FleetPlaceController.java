@@ -1,0 +1,296 @@
+package knollfield.app.fleet;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Currency;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import knollfield.app.due.VehicleState;
+import knollfield.app.problem.NotFound;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.Role;
+import knollfield.app.settings.Workshop;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Fleet;
+import knollfield.app.vehicle.VehicleService;
+import knollfield.core.due.Status;
+import knollfield.core.fleet.Coming;
+import knollfield.core.fleet.FleetMonths;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The place Fleets: each fleet by month. A fleet's contact sees the own one alone. */
+@RestController
+@RequestMapping("/api/fleets")
+class FleetPlaceController {
+
+    private final FleetPlans plans;
+    private final FleetWords sentences;
+    private final VehicleService vehicles;
+    private final CurrentPerson current;
+    private final WorkshopSettings settings;
+    private final WorkshopClock clock;
+
+    FleetPlaceController(
+            FleetPlans plans,
+            FleetWords sentences,
+            VehicleService vehicles,
+            CurrentPerson current,
+            WorkshopSettings settings,
+            WorkshopClock clock) {
+        this.plans = plans;
+        this.sentences = sentences;
+        this.vehicles = vehicles;
+        this.current = current;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /**
+     * What jobs come to, money in minor units before tax.
+     *
+     * @param planned of the vehicles those whose job has a place on the board
+     */
+    record SumView(
+            int vehicles, int planned, long minutes, long lowMinor, long likelyMinor, long highMinor, int offRoadDays) {
+
+        static SumView of(FleetMonths.Sum s) {
+            return new SumView(
+                    s.vehicles(),
+                    s.planned(),
+                    s.minutes(),
+                    s.money().low(),
+                    s.money().likely(),
+                    s.money().high(),
+                    s.offRoadDays());
+        }
+    }
+
+    /**
+     * @param month its first day
+     * @param reachedEarly vehicles with a limit behind them at its end with a chance of 10 % at least, were nothing done
+     * @param spare vehicle-days that can be spared in it
+     * @param over more vehicle-days fall into it than can be spared
+     */
+    record FleetMonthView(
+            LocalDate month,
+            SumView sum,
+            int reachedEarly,
+            int reachedMedian,
+            int reachedLate,
+            int spare,
+            boolean over,
+            List<Long> vehicleIds) {}
+
+    /**
+     * @param day the day it counts on; null where nothing calls for it
+     * @param dueNow waits today already
+     */
+    record FleetVehicleView(
+            long vehicleId,
+            String registration,
+            String makeModel,
+            Status status,
+            String statusWords,
+            @Nullable LocalDate actBy,
+            @Nullable LocalDate early,
+            @Nullable LocalDate median,
+            @Nullable LocalDate late,
+            @Nullable LocalDate day,
+            boolean dueNow,
+            @Nullable LocalDate plannedOn,
+            int minutes,
+            long lowMinor,
+            long likelyMinor,
+            long highMinor,
+            int offRoadDays) {}
+
+    /** @param year the next twelve months */
+    record FleetRow(long id, String name, int vehicles, int offRoadCap, SumView year, int dueNow, int monthsOver) {}
+
+    /**
+     * @param words the picture in words
+     * @param vehicles every vehicle in use, soonest first; those without a day last
+     * @param taxShare of the money before tax
+     */
+    record FleetPage(
+            long id,
+            String name,
+            String contactName,
+            String phone,
+            int offRoadCap,
+            double taxShare,
+            List<String> words,
+            SumView year,
+            int doneThisMonth,
+            List<FleetMonthView> months,
+            List<FleetVehicleView> vehicles,
+            int beyond,
+            int without) {}
+
+    @GetMapping
+    List<FleetRow> all() {
+        return seen().stream()
+                .map(plans::of)
+                .map(p -> new FleetRow(
+                        p.fleet().id(),
+                        p.fleet().name(),
+                        p.states().size(),
+                        p.fleet().offRoadCap(),
+                        SumView.of(p.months().first(FleetPlans.YEAR)),
+                        dueNow(p),
+                        (int) p.months().months().stream()
+                                .filter(FleetMonths.Month::isOver)
+                                .count()))
+                .toList();
+    }
+
+    @GetMapping("/{id}")
+    FleetPage page(@PathVariable long id) {
+        FleetPlans.Plan p = plan(id);
+        Workshop workshop = settings.get();
+        double tax = workshop.rates(1, 0).taxShare();
+        return new FleetPage(
+                p.fleet().id(),
+                p.fleet().name(),
+                p.fleet().contactName(),
+                p.fleet().phone(),
+                p.fleet().offRoadCap(),
+                tax,
+                sentences.of(p, clock.today(), workshop.currency(), tax),
+                SumView.of(p.months().first(FleetPlans.YEAR)),
+                p.doneThisMonth(),
+                p.months().months().stream()
+                        .map(m -> new FleetMonthView(
+                                m.month().atDay(1),
+                                SumView.of(m.sum()),
+                                m.reachedEarly(),
+                                m.reachedMedian(),
+                                m.reachedLate(),
+                                m.spare(),
+                                m.isOver(),
+                                m.comes().stream().map(Coming::vehicleId).toList()))
+                        .toList(),
+                inOrder(p).stream().map(c -> vehicle(c, p)).toList(),
+                p.months().beyond().size(),
+                p.months().without().size());
+    }
+
+    /** The vehicles of {@link #page} as CSV (RFC 4180), a line each. */
+    @GetMapping(value = "/{id}/months.csv", produces = "text/csv")
+    ResponseEntity<String> csv(@PathVariable long id) throws IOException {
+        FleetPlans.Plan p = plan(id);
+        int digits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
+        StringBuilder text = new StringBuilder();
+        try (CSVPrinter csv = new CSVPrinter(
+                text,
+                CSVFormat.RFC4180
+                        .builder()
+                        .setHeader(
+                                "month",
+                                "registration",
+                                "make_model",
+                                "status",
+                                "act_by",
+                                "limit_10_percent",
+                                "limit_50_percent",
+                                "limit_90_percent",
+                                "planned_on",
+                                "minutes",
+                                "low_before_tax",
+                                "likely_before_tax",
+                                "high_before_tax",
+                                "days_off_the_road")
+                        .get())) {
+            for (Coming c : inOrder(p)) {
+                FleetVehicleView v = vehicle(c, p);
+                csv.printRecord(
+                        v.day() == null
+                                ? ""
+                                : v.day().withDayOfMonth(1).toString().substring(0, 7),
+                        v.registration(),
+                        v.makeModel(),
+                        v.statusWords(),
+                        v.actBy(),
+                        v.early(),
+                        v.median(),
+                        v.late(),
+                        v.plannedOn(),
+                        v.minutes(),
+                        BigDecimal.valueOf(v.lowMinor(), digits),
+                        BigDecimal.valueOf(v.likelyMinor(), digits),
+                        BigDecimal.valueOf(v.highMinor(), digits),
+                        v.offRoadDays());
+            }
+        }
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"fleet-%d-%s.csv\"".formatted(id, clock.today()))
+                .body(text.toString());
+    }
+
+    private FleetPlans.Plan plan(long id) {
+        return seen().stream()
+                .filter(f -> f.id() == id)
+                .findFirst()
+                .map(plans::of)
+                .orElseThrow(() -> new NotFound("There is no fleet %d, or it is not yours to see.".formatted(id)));
+    }
+
+    private List<Fleet> seen() {
+        boolean contact = current.get().role() == Role.FLEET_CONTACT;
+        Optional<Long> own = current.get().fleetId();
+        return vehicles.fleets().stream()
+                .filter(f -> !contact || own.filter(o -> o == f.id()).isPresent())
+                .toList();
+    }
+
+    private int dueNow(FleetPlans.Plan p) {
+        return (int) inOrder(p).stream().filter(c -> c.isDueNow(clock.today())).count();
+    }
+
+    private static List<Coming> inOrder(FleetPlans.Plan p) {
+        List<Coming> all = new ArrayList<>();
+        p.months().months().forEach(m -> all.addAll(m.comes()));
+        all.addAll(p.months().beyond());
+        all.addAll(p.months().without());
+        return all;
+    }
+
+    private FleetVehicleView vehicle(Coming c, FleetPlans.Plan p) {
+        VehicleState s = Objects.requireNonNull(p.states().get(c.vehicleId()));
+        return new FleetVehicleView(
+                c.vehicleId(),
+                s.vehicle().registration(),
+                s.vehicle().makeModel(),
+                c.status(),
+                s.forecast().statusWords(),
+                c.actBy().orElse(null),
+                c.early().orElse(null),
+                c.median().orElse(null),
+                c.late().orElse(null),
+                c.day(clock.today()).orElse(null),
+                c.isDueNow(clock.today()),
+                c.plannedOn().orElse(null),
+                c.minutes(),
+                c.money().low(),
+                c.money().likely(),
+                c.money().high(),
+                c.offRoadDays());
+    }
+}

@@ -1,0 +1,103 @@
+package knollfield.app.fleet;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import knollfield.app.shared.Words;
+import knollfield.core.explain.Fact;
+import knollfield.core.explain.Statement;
+import knollfield.core.fleet.Coming;
+import knollfield.core.fleet.FleetMonths;
+import org.springframework.stereotype.Component;
+
+/** A fleet's months in words. */
+@Component
+class FleetWords {
+
+    private final Words words;
+
+    FleetWords(Words words) {
+        this.words = words;
+    }
+
+    /** @param taxShare of the money before tax, 0 to 1 */
+    List<String> of(FleetPlans.Plan p, LocalDate today, String currency, double taxShare) {
+        List<Statement> said = new ArrayList<>();
+        FleetMonths.Sum year = p.months().first(FleetPlans.YEAR);
+        Fact all = new Fact.Count(p.states().size());
+        if (year.vehicles() == 0) {
+            said.add(Statement.of("None of the {0} vehicles comes due in the next twelve months.", all));
+        } else {
+            said.add(Statement.of(
+                    "In the next twelve months {0} of {1} vehicles come due: {2} to {3}, likely {4} before tax and {5} with it;"
+                            + " {6} of work.",
+                    new Fact.Count(year.vehicles()),
+                    all,
+                    new Fact.Money(year.money().low()),
+                    new Fact.Money(year.money().high()),
+                    new Fact.Money(year.money().likely()),
+                    new Fact.Money(Math.round(year.money().likely() * (1 + taxShare))),
+                    new Fact.Minutes((int) Math.min(Integer.MAX_VALUE, year.minutes()))));
+            said.add(Statement.of(
+                    "Days off the road: {0}, of {1} that the fleet can spare.",
+                    new Fact.Count(year.offRoadDays()),
+                    new Fact.Count(p.months().months().stream()
+                            .limit(FleetPlans.YEAR)
+                            .mapToInt(FleetMonths.Month::spare)
+                            .sum())));
+        }
+        List<Coming> now = comings(p).filter(c -> c.isDueNow(today)).toList();
+        if (!now.isEmpty()) {
+            said.add(Statement.of("Waiting today already: {0}.", new Fact.Words(named(now, p))));
+        }
+        busiest(p)
+                .ifPresent(m -> said.add(Statement.of(
+                        "Most falls into {0}: {1} vehicles, {2} days off the road.",
+                        new Fact.Words(words.month(m.month())),
+                        new Fact.Count(m.comes().size()),
+                        new Fact.Count(m.sum().offRoadDays()))));
+        List<FleetMonths.Month> over =
+                p.months().months().stream().filter(FleetMonths.Month::isOver).toList();
+        if (!over.isEmpty()) {
+            said.add(Statement.of(
+                    "More than the fleet can spare falls into {0}.",
+                    new Fact.Words(String.join(
+                            ", ", over.stream().map(m -> words.month(m.month())).toList()))));
+        }
+        if (!p.months().without().isEmpty()) {
+            said.add(Statement.of(
+                    "Without a day, because the book has no interval or nothing is on file: {0}.",
+                    new Fact.Words(named(p.months().without(), p))));
+        }
+        return said.stream().map(s -> words.write(s, currency)).toList();
+    }
+
+    private static Stream<Coming> comings(FleetPlans.Plan p) {
+        return p.months().months().stream().flatMap(m -> m.comes().stream());
+    }
+
+    private static Optional<FleetMonths.Month> busiest(FleetPlans.Plan p) {
+        return p.months().months().stream()
+                .limit(FleetPlans.YEAR)
+                .filter(m -> m.comes().size() > 1)
+                .max(Comparator.comparingInt((FleetMonths.Month m) -> m.sum().offRoadDays())
+                        .thenComparing(FleetMonths.Month::month, Comparator.reverseOrder()));
+    }
+
+    private static String named(List<Coming> all, FleetPlans.Plan p) {
+        return String.join(
+                ", ",
+                all.stream()
+                        .map(c -> Objects.requireNonNull(p.states().get(c.vehicleId())))
+                        .map(s -> "%s (%s)"
+                                .formatted(
+                                        s.vehicle().registration(),
+                                        s.forecast().statusWords().toLowerCase(Locale.ROOT)))
+                        .toList());
+    }
+}

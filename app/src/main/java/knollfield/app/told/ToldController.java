@@ -1,0 +1,78 @@
+package knollfield.app.told;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Objects;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.app.vehicle.VehicleService;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Owners to be told, for the Desk. */
+@RestController
+@RequestMapping("/api/told")
+class ToldController {
+
+    private final Told told;
+    private final VehicleService vehicles;
+
+    ToldController(Told told, VehicleService vehicles) {
+        this.told = told;
+        this.vehicles = vehicles;
+    }
+
+    /**
+     * @param promised the time the owner knows
+     * @param movedTo the time that stands now; null where there is none
+     * @param by who changed it
+     */
+    record ToTellView(
+            long id,
+            long jobId,
+            long vehicleId,
+            String registration,
+            String makeModel,
+            String ownerName,
+            String ownerPhone,
+            LocalDateTime promised,
+            @Nullable LocalDateTime movedTo,
+            String by,
+            Instant at,
+            int version) {}
+
+    record ToldIn(Told.How how, @Nullable String note, int version) {}
+
+    @GetMapping
+    List<ToTellView> open() {
+        return told.open().stream()
+                .map(t -> {
+                    Vehicle v = vehicles.get(t.vehicleId());
+                    return new ToTellView(
+                            t.id(),
+                            t.jobId(),
+                            t.vehicleId(),
+                            v.registration(),
+                            v.makeModel(),
+                            v.ownerName(),
+                            v.ownerPhone(),
+                            t.promised(),
+                            t.movedTo().orElse(null),
+                            t.madeBy(),
+                            t.madeAt(),
+                            t.version());
+                })
+                .toList();
+    }
+
+    @PostMapping("/{id}")
+    List<ToTellView> tell(@PathVariable long id, @RequestBody ToldIn in) {
+        told.tell(id, in.version(), in.how(), Objects.requireNonNullElse(in.note(), ""));
+        return open();
+    }
+}

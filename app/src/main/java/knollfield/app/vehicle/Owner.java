@@ -1,0 +1,68 @@
+package knollfield.app.vehicle;
+
+import java.util.List;
+
+/**
+ * Whom a vehicle belongs to: one record, however many vehicles.
+ *
+ * @param language tag of the language letters are written in (BCP 47); empty: the workshop's
+ * @param mayWrite letters and messages may be sent
+ * @param phones the first is the one to ring
+ * @param version rises with every change
+ */
+public record Owner(
+        long id,
+        String name,
+        Kind kind,
+        String address,
+        String email,
+        Prefers prefers,
+        String language,
+        boolean mayWrite,
+        List<Phone> phones,
+        int version) {
+
+    /** What stands for a name or number that nobody has stated. */
+    public static final String NOT_STATED = "not stated";
+
+    public Owner {
+        phones = List.copyOf(phones);
+    }
+
+    /** Who it is in law. */
+    public enum Kind {
+        PERSON("person"),
+        FIRM("firm");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** How an owner likes to hear from the workshop. */
+    public enum Prefers {
+        PHONE("by phone"),
+        MESSAGE("by text message"),
+        EMAIL("by e-mail"),
+        LETTER("by letter");
+
+        private final String words;
+
+        Prefers(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** @param label whose or which it is, such as "work"; may be empty */
+    public record Phone(String number, String label) {}
+}

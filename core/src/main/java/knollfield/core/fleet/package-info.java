@@ -1,0 +1,5 @@
+/** What comes due in a fleet, month by month. */
+@NullMarked
+package knollfield.core.fleet;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,42 @@
+import { fireEvent, screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { serve, show } from '../../test/render';
+import { ToTell } from './ToTell';
+
+const line = (id: number, movedTo?: string) => ({
+  id,
+  jobId: 7,
+  vehicleId: 3,
+  registration: `T ${id}`,
+  makeModel: 'Test',
+  ownerName: 'Keren Moll',
+  ownerPhone: '0555 1',
+  promised: '2026-11-30T08:00:00',
+  movedTo,
+  by: 'Ines Carrow',
+  at: '2026-11-29T08:00:00Z',
+  version: 2,
+});
+
+describe('owners to be told', () => {
+  it('are said with both times and told in one touch', async () => {
+    const calls = serve({
+      'GET /api/told': { body: [line(1, '2026-12-04T10:30:00'), line(2)] },
+      'POST /api/told/1': { body: [line(2)] },
+    });
+    show(<ToTell />);
+    await screen.findByText('2 owners to be told');
+    expect(screen.getByText(/now Fri 4 Dec 10:30/)).toBeTruthy();
+    expect(screen.getByText('has no time any more')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'T 1: told by phone' }));
+    await screen.findByText('1 owner to be told');
+    expect(calls.find((c) => c.method === 'POST')?.body).toEqual({ how: 'PHONE', version: 2 });
+  });
+
+  it('are not mentioned where there are none', async () => {
+    serve({ 'GET /api/told': { body: [] } });
+    const { container } = show(<ToTell />);
+    await new Promise((r) => setTimeout(r, 50));
+    expect(container.innerHTML).toBe('');
+  });
+});

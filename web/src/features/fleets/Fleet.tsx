@@ -1,0 +1,177 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { FleetMonths } from '../../drawing/FleetMonths';
+import { StatusSwatch } from '../../drawing/marks';
+import {
+  formatDate,
+  formatHours,
+  formatMoney,
+  formatMonth,
+  formatNumber,
+  vehicleCount,
+} from '../../shared/format';
+import { useMe } from '../../shared/me';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { fleetQuery, type FleetPage } from './fleetQueries';
+
+type Sum = FleetPage['year'];
+
+/** A fleet by month, 24 ahead. */
+export default function Fleet() {
+  const id = Number(useParams().id);
+  const me = useMe();
+  const { data: f, error } = useQuery(fleetQuery(id));
+  const [chosen, setChosen] = useState<string>();
+  if (error) return <ProblemNote error={error} />;
+  if (!f) return <p className="hint loading">Laying out the months…</p>;
+  const byId = new Map(f.vehicles.map((v) => [v.vehicleId, v]));
+  const month = f.months.find((m) => m.month === chosen);
+  const listed = month
+    ? f.vehicles.filter((v) => month.vehicleIds.includes(v.vehicleId))
+    : f.vehicles;
+  return (
+    <div className="page fleet-page">
+      <p className="hint">
+        {!me.readsOnly && <Link to="/fleets">Fleets</Link>} {f.contactName}
+        {f.phone && (
+          <>
+            {', '}
+            <a href={`tel:${f.phone.replaceAll(' ', '')}`}>{f.phone}</a>
+          </>
+        )}
+        {`; at most ${vehicleCount(f.offRoadCap)} off the road on a day`}
+      </p>
+      <h1>{f.name}</h1>
+      <div className="fleet-words">
+        {f.words.map((w) => (
+          <p key={w}>{w}</p>
+        ))}
+      </div>
+      <FleetMonths months={f.months} vehicles={byId} chosen={chosen} onChoose={setChosen} />
+      <div className="actions">
+        <a className="action" href={`/api/fleets/${f.id}/months.csv`}>
+          As CSV
+        </a>
+        <button type="button" className="action" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      <h2>
+        {month
+          ? `${formatMonth(month.month)}, ${vehicleCount(listed.length)}`
+          : vehicleCount(listed.length)}
+        {month && (
+          <Button type="link" onClick={() => setChosen(undefined)}>
+            All months
+          </Button>
+        )}
+      </h2>
+      <Vehicles rows={listed} currency={me.currency} />
+      <h2>By month</h2>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Month</th>
+            <th className="num">Come due</th>
+            <th className="num">Planned</th>
+            <th className="num">Hours</th>
+            <th className="num">Before tax, low to high</th>
+            <th className="num">Likely</th>
+            <th className="num">Days off the road, of</th>
+            <th className="num">Limit behind them: 10, 50, 90 %</th>
+          </tr>
+        </thead>
+        <tbody>
+          {f.months.map((m) => (
+            <tr key={m.month}>
+              <td>{formatMonth(m.month)}</td>
+              <Figures sum={m.sum} currency={me.currency} />
+              <td className="num">
+                {m.over && <b className="bad">over </b>}
+                {m.sum.offRoadDays} of {m.spare}
+              </td>
+              <td className="num">
+                {m.reachedEarly}, {m.reachedMedian}, {m.reachedLate}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <th>Next twelve months</th>
+            <Figures sum={f.year} currency={me.currency} />
+            <td className="num">{f.year.offRoadDays}</td>
+            <td />
+          </tr>
+        </tfoot>
+      </table>
+      <p className="hint">
+        {`${vehicleCount(f.beyond)} later, ${vehicleCount(f.without)} without a day. Done since the first of this month: ${f.doneThisMonth}. Tax is ${formatNumber(100 * f.taxShare, 1)} % of the money.`}
+      </p>
+    </div>
+  );
+}
+
+function Figures({ sum, currency }: { sum: Sum; currency: string }) {
+  return (
+    <>
+      <td className="num">{formatNumber(sum.vehicles)}</td>
+      <td className="num">{formatNumber(sum.planned)}</td>
+      <td className="num">{sum.vehicles > 0 && `${formatHours(sum.minutes)} h`}</td>
+      <td className="num">
+        {sum.vehicles > 0 &&
+          `${formatMoney(sum.lowMinor, currency)} to ${formatMoney(sum.highMinor, currency)}`}
+      </td>
+      <td className="num">{sum.vehicles > 0 && formatMoney(sum.likelyMinor, currency)}</td>
+    </>
+  );
+}
+
+function Vehicles({ rows, currency }: { rows: FleetPage['vehicles']; currency: string }) {
+  if (rows.length === 0) return <p className="empty">Nothing comes due in this month.</p>;
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>Vehicle</th>
+          <th>How it stands</th>
+          <th className="num">Act by</th>
+          <th className="num">Limit reached, 10 to 90 %</th>
+          <th className="num">Planned</th>
+          <th className="num">Hours</th>
+          <th className="num">Before tax, likely</th>
+          <th className="num">Days off</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((v) => (
+          <tr key={v.vehicleId}>
+            <td>
+              <Link to={`/vehicles/${v.vehicleId}`} className="registration">
+                {v.registration}
+              </Link>{' '}
+              {v.makeModel}
+            </td>
+            <td>
+              <StatusSwatch status={v.status} /> {v.statusWords}
+            </td>
+            <td className="num">{v.actBy ? formatDate(v.actBy) : 'none'}</td>
+            <td className="num">
+              {v.early && v.late
+                ? v.early === v.late
+                  ? formatDate(v.early)
+                  : `${formatDate(v.early)} to ${formatDate(v.late)}`
+                : ''}
+            </td>
+            <td className="num">{v.plannedOn ? formatDate(v.plannedOn) : 'no'}</td>
+            <td className="num">{formatHours(v.minutes)} h</td>
+            <td className="num">{formatMoney(v.likelyMinor, currency)}</td>
+            <td className="num">{v.offRoadDays}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
