@@ -44,6 +44,8 @@ FROM vehicle
 WHERE NOT (LOWER(TRIM(owner_name)) IN ('', 'not stated') AND REGEXP_REPLACE(owner_phone, '[^0-9]', '') = '')
 GROUP BY LOWER(TRIM(owner_name)), REGEXP_REPLACE(owner_phone, '[^0-9]', '');
 
+CREATE INDEX owner_was_key ON owner_was (name_key, digits);
+
 -- the number of the first vehicle serves as the owner's
 INSERT INTO owner (id, name, kind)
 SELECT v.id, TRIM(v.owner_name), CASE WHEN v.fleet_id IS NULL THEN 'PERSON' ELSE 'FIRM' END

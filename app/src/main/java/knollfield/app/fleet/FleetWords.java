@@ -31,10 +31,10 @@ class FleetWords {
         FleetMonths.Sum year = p.months().first(FleetPlans.YEAR);
         Fact all = new Fact.Count(p.states().size());
         if (year.vehicles() == 0) {
-            said.add(Statement.of("None of the {0} vehicles comes due in the next twelve months.", all));
+            said.add(Statement.of("Nothing comes due in the next twelve months; vehicles in use: {0}.", all));
         } else {
             said.add(Statement.of(
-                    "In the next twelve months {0} of {1} vehicles come due: {2} to {3}, likely {4} before tax and {5} with it;"
+                    "Due in the next twelve months: {0} of {1} vehicles; {2} to {3}, likely {4} before tax and {5} with it;"
                             + " {6} of work.",
                     new Fact.Count(year.vehicles()),
                     all,

@@ -11,6 +11,7 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
+import knollfield.app.problem.Checks;
 import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.OwnerChange;
 import knollfield.app.vehicle.Owners;
@@ -73,10 +74,10 @@ class OwnerController {
 
     record OwnerIn(
             @Nullable String name,
-            Owner.Kind kind,
+            Owner.@Nullable Kind kind,
             @Nullable String address,
             @Nullable String email,
-            Owner.Prefers prefers,
+            Owner.@Nullable Prefers prefers,
             @Nullable String language,
             boolean mayWrite,
             @Nullable List<PhoneIn> phones,
@@ -149,16 +150,21 @@ class OwnerController {
 
     @PutMapping("/{id}")
     OwnerPage change(@PathVariable long id, @RequestBody OwnerIn o) {
+        new Checks()
+                .that(o.kind() != null, "/kind", "A person or a firm?")
+                .that(o.prefers() != null, "/prefers", "How the owner likes to hear is missing.")
+                .orThrow();
         owners.change(new Owner(
                 id,
                 text(o.name()),
-                o.kind(),
+                Objects.requireNonNull(o.kind()),
                 text(o.address()),
                 text(o.email()),
-                o.prefers(),
+                Objects.requireNonNull(o.prefers()),
                 text(o.language()),
                 o.mayWrite(),
                 Objects.requireNonNullElse(o.phones(), List.<PhoneIn>of()).stream()
+                        .filter(Objects::nonNull)
                         .map(p -> new Owner.Phone(text(p.number()), text(p.label())))
                         .toList(),
                 o.version()));
@@ -176,7 +182,13 @@ class OwnerController {
     @PostMapping("/{id}/split")
     OwnerPage split(@PathVariable long id, @RequestBody SplitIn s) {
         owners.split(
-                id, s.version(), text(s.name()), text(s.phone()), Objects.requireNonNullElse(s.vehicles(), List.of()));
+                id,
+                s.version(),
+                text(s.name()),
+                text(s.phone()),
+                Objects.requireNonNullElse(s.vehicles(), List.<Long>of()).stream()
+                        .filter(Objects::nonNull)
+                        .toList());
         return page(id);
     }
 

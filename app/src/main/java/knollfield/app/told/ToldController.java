@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Objects;
+import knollfield.app.problem.Checks;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import org.jspecify.annotations.Nullable;
@@ -46,7 +47,7 @@ class ToldController {
             Instant at,
             int version) {}
 
-    record ToldIn(Told.How how, @Nullable String note, int version) {}
+    record ToldIn(Told.@Nullable How how, @Nullable String note, int version) {}
 
     @GetMapping
     List<ToTellView> open() {
@@ -72,7 +73,10 @@ class ToldController {
 
     @PostMapping("/{id}")
     List<ToTellView> tell(@PathVariable long id, @RequestBody ToldIn in) {
-        told.tell(id, in.version(), in.how(), Objects.requireNonNullElse(in.note(), ""));
+        new Checks()
+                .that(in.how() != null, "/how", "By phone, by message or in person?")
+                .orThrow();
+        told.tell(id, in.version(), Objects.requireNonNull(in.how()), Objects.requireNonNullElse(in.note(), ""));
         return open();
     }
 }

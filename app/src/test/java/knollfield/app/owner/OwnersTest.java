@@ -120,6 +120,12 @@ class OwnersTest {
         assertThat(ines.put(address, body.formatted("no at all", version(before)))
                         .errorAt("/email"))
                 .contains("name@place");
+        JsonNode nothing = ines.put(
+                        address,
+                        "{\"name\": \"x\", \"mayWrite\": true, \"version\": %d, \"phones\": [null]}"
+                                .formatted(version(before)))
+                .problem(422, "invalid-input");
+        assertThat(nothing.toString()).contains("/kind", "/prefers");
         ines.put(address, body.formatted("yard@hale.example", version(before))).ok();
         ines.put(address, body.formatted("later@hale.example", version(before))).problem(409, "conflict");
 
