@@ -49,7 +49,9 @@ export default function Fleet() {
           <p key={w}>{w}</p>
         ))}
       </div>
-      <FleetMonths months={f.months} vehicles={byId} chosen={chosen} onChoose={setChosen} />
+      <div className="sideways">
+        <FleetMonths months={f.months} vehicles={byId} chosen={chosen} onChoose={setChosen} />
+      </div>
       <div className="actions">
         <a className="action" href={`/api/fleets/${f.id}/months.csv`}>
           As CSV
@@ -68,45 +70,49 @@ export default function Fleet() {
           </Button>
         )}
       </h2>
-      <Vehicles rows={listed} currency={me.currency} />
+      <div className="sideways">
+        <Vehicles rows={listed} currency={me.currency} />
+      </div>
       <h2>By month</h2>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Month</th>
-            <th className="num">Come due</th>
-            <th className="num">Planned</th>
-            <th className="num">Hours</th>
-            <th className="num">Before tax, low to high</th>
-            <th className="num">Likely</th>
-            <th className="num">Days off the road, of</th>
-            <th className="num">Limit behind them: 10, 50, 90 %</th>
-          </tr>
-        </thead>
-        <tbody>
-          {f.months.map((m) => (
-            <tr key={m.month}>
-              <td>{formatMonth(m.month)}</td>
-              <Figures sum={m.sum} currency={me.currency} />
-              <td className="num">
-                {m.over && <b className="bad">over </b>}
-                {m.sum.offRoadDays} of {m.spare}
-              </td>
-              <td className="num">
-                {m.reachedEarly}, {m.reachedMedian}, {m.reachedLate}
-              </td>
+      <div className="sideways" role="region" aria-label="By month" tabIndex={0}>
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Month</th>
+              <th className="num">Come due</th>
+              <th className="num">Planned</th>
+              <th className="num">Hours</th>
+              <th className="num">Before tax, low to high</th>
+              <th className="num">Likely</th>
+              <th className="num">Days off the road, of</th>
+              <th className="num">Limit behind them: 10, 50, 90 %</th>
             </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th>Next twelve months</th>
-            <Figures sum={f.year} currency={me.currency} />
-            <td className="num">{f.year.offRoadDays}</td>
-            <td />
-          </tr>
-        </tfoot>
-      </table>
+          </thead>
+          <tbody>
+            {f.months.map((m) => (
+              <tr key={m.month}>
+                <td>{formatMonth(m.month)}</td>
+                <Figures sum={m.sum} currency={me.currency} />
+                <td className="num">
+                  {m.over && <b className="bad">over </b>}
+                  {m.sum.offRoadDays} of {m.spare}
+                </td>
+                <td className="num">
+                  {m.reachedEarly}, {m.reachedMedian}, {m.reachedLate}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th>Next twelve months</th>
+              <Figures sum={f.year} currency={me.currency} />
+              <td className="num">{f.year.offRoadDays}</td>
+              <td />
+            </tr>
+          </tfoot>
+        </table>
+      </div>
       <p className="hint">
         {`${vehicleCount(f.beyond)} later, ${vehicleCount(f.without)} without a day. Done since the first of this month: ${f.doneThisMonth}. Tax is ${formatNumber(100 * f.taxShare, 1)} % of the money.`}
       </p>
