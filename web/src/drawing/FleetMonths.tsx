@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { formatNumber } from '../shared/format';
+import { formatNumber, vehicleCount } from '../shared/format';
 import { StatusSwatch } from './marks';
 
 type Month = Schemas['FleetMonthView'];
@@ -69,7 +69,7 @@ export function FleetMonths({
       {months.map((m, i) => {
         const x = LEFT + i * COLUMN;
         const on = chosen === m.month;
-        const label = `${monthName(m.month)} ${m.month.slice(0, 4)}: ${m.sum.vehicles} vehicles, ${m.sum.offRoadDays} days off the road of ${m.spare}`;
+        const label = `${monthName(m.month)} ${m.month.slice(0, 4)}: ${vehicleCount(m.sum.vehicles)}, ${m.sum.offRoadDays} days off the road of ${m.spare}`;
         return (
           <g
             key={m.month}

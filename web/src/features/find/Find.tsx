@@ -3,11 +3,11 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, data, type Schemas } from '../../api/client';
-import { StatusSwatch } from '../../drawing/marks';
 import { formatDate, vehicleCount } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ownersQuery } from '../../shared/queries';
+import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
 
 const PAGE = 100;
 const OWNERS = 200;
@@ -86,16 +86,9 @@ export default function Find() {
             <tbody>
               {vehicles.map((v) => (
                 <tr key={v.vehicleId}>
-                  <td>
-                    <Link to={`/vehicles/${v.vehicleId}`} className="registration">
-                      {v.registration}
-                    </Link>{' '}
-                    {v.makeModel}
-                  </td>
+                  <VehicleCell vehicle={v} />
                   <td>{v.ownerName}</td>
-                  <td>
-                    <StatusSwatch status={v.statusCode} /> {v.status}
-                  </td>
+                  <StandingCell status={v.statusCode} words={v.status} />
                   <td className="num">{v.actBy ? formatDate(v.actBy) : ''}</td>
                 </tr>
               ))}

@@ -68,7 +68,7 @@ describe('a fleet by month', () => {
       true,
     );
     await screen.findByText('In the next twelve months 3 of 3 vehicles come due.');
-    const december = screen.getByRole('button', { name: /Dec 2026: 1 vehicles/ });
+    const december = screen.getByRole('button', { name: /Dec 2026: 1 vehicle,/ });
     fireEvent.keyDown(december, { key: 'Enter' });
     expect(december.getAttribute('aria-pressed')).toBe('true');
     const list = screen.getAllByRole('table')[0]!;

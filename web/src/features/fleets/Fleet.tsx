@@ -3,7 +3,6 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { FleetMonths } from '../../drawing/FleetMonths';
-import { StatusSwatch } from '../../drawing/marks';
 import {
   formatDate,
   formatHours,
@@ -14,6 +13,7 @@ import {
 } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
 import { fleetQuery, type FleetPage } from './fleetQueries';
 
 type Sum = FleetPage['year'];
@@ -154,15 +154,8 @@ function Vehicles({ rows, currency }: { rows: FleetPage['vehicles']; currency: s
       <tbody>
         {rows.map((v) => (
           <tr key={v.vehicleId}>
-            <td>
-              <Link to={`/vehicles/${v.vehicleId}`} className="registration">
-                {v.registration}
-              </Link>{' '}
-              {v.makeModel}
-            </td>
-            <td>
-              <StatusSwatch status={v.status} /> {v.statusWords}
-            </td>
+            <VehicleCell vehicle={v} />
+            <StandingCell status={v.status} words={v.statusWords} />
             <td className="num">{v.actBy ? formatDate(v.actBy) : 'none'}</td>
             <td className="num">
               {v.early && v.late

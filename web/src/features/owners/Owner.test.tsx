@@ -62,6 +62,25 @@ describe('an owner', () => {
     expect((screen.getByLabelText('E-mail, if known') as HTMLInputElement).value).toBe('x');
   });
 
+  it('says what is wrong with a number beside that number, and lets nothing empty through', async () => {
+    const calls = serve({
+      'GET /api/owners/4': { body: page },
+      'PUT /api/owners/4': problem('/phones/1/number', 'A number has digits.'),
+    });
+    open();
+    fireEvent.change(await screen.findByLabelText('Phone 1'), { target: { value: '' } });
+    fireEvent.change(screen.getByLabelText('Whose or which, phone 1'), { target: { value: '' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Another number' }));
+    fireEvent.change(screen.getByLabelText('Phone 3'), { target: { value: 'none' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep, for 2 vehicles' }));
+    const note = await screen.findByText('A number has digits.');
+    const sent = calls.find((c) => c.method === 'PUT')?.body as typeof owner;
+    expect(sent.phones.map((p) => p.number)).toEqual(['0555 2', 'none']);
+    const before = note.closest('fieldset')?.querySelectorAll('.phone-row')[1];
+    expect(before?.nextElementSibling?.textContent).toBe('A number has digits.');
+    expect((screen.getByLabelText('Phone 2') as HTMLInputElement).value).toBe('none');
+  });
+
   it('is made one with another as that one stands now', async () => {
     const calls = serve({
       'GET /api/owners/4': { body: page },

@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { AutoComplete, Button, Checkbox, Input, Select } from 'antd';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Problem, type Schemas } from '../../api/client';
-import { StatusSwatch } from '../../drawing/marks';
 import { capital, formatDate, formatMoment, vehicleCount } from '../../shared/format';
 import { CardForm, faulty, Field } from '../../shared/forms';
-import { ProblemNote } from '../../shared/ProblemNote';
+import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { ownersQuery } from '../../shared/queries';
+import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
 import {
   ownerQuery,
   useKeepOwner,
@@ -18,6 +18,11 @@ import {
 } from './ownerQueries';
 
 const FIELDS = ['/name', '/address', '/email', '/prefers', '/language', '/phones'];
+
+const NO_PHONE = { number: '', label: '' };
+
+const besideAPhone = (count: number) =>
+  Array.from({ length: count }, (_, i) => [`/phones/${i}/number`, `/phones/${i}/label`]).flat();
 
 /** An owner: what is on file, the vehicles, and records that were one owner or two. */
 export default function Owner() {
@@ -44,7 +49,7 @@ export default function Owner() {
 function OnFile({ page }: { page: OwnerPage }) {
   const [o, setO] = useState({
     ...page.owner,
-    phones: page.owner.phones.length > 0 ? page.owner.phones : [{ number: '', label: '' }],
+    phones: page.owner.phones.length > 0 ? page.owner.phones : [NO_PHONE],
   });
   const [kept, setKept] = useState(false);
   const keep = useKeepOwner(page.owner.id, () => setKept(true));
@@ -54,13 +59,17 @@ function OnFile({ page }: { page: OwnerPage }) {
   };
   const phones = (change: (all: typeof o.phones) => typeof o.phones) =>
     set({ phones: change([...o.phones]) });
-  const beside = keep.error instanceof Problem && keep.error.onlyAt(...FIELDS);
+  const beside =
+    keep.error instanceof Problem && keep.error.onlyAt(...FIELDS, ...besideAPhone(o.phones.length));
   return (
     <form
       className="form"
       onSubmit={(e) => {
         e.preventDefault();
-        keep.mutate({ ...o, phones: o.phones.filter((p) => p.number.trim() || p.label.trim()) });
+        // what stays empty is not sent, nor shown any more: a message then stands beside the row it is about
+        const phones = o.phones.filter((p) => p.number.trim() || p.label.trim());
+        setO({ ...o, phones: phones.length > 0 ? phones : [NO_PHONE] });
+        keep.mutate({ ...o, phones });
       }}
     >
       <h2>On file</h2>
@@ -83,53 +92,60 @@ function OnFile({ page }: { page: OwnerPage }) {
       <fieldset className="phones">
         <legend>Phones; the first is the one to ring</legend>
         {o.phones.map((p, i) => (
-          <div className="phone-row" key={i}>
-            <Input
-              aria-label={`Phone ${i + 1}`}
-              value={p.number}
-              status={faulty(keep.error, `/phones/${i}/number`)}
-              onChange={(e) =>
-                phones((all) => all.map((x, k) => (k === i ? { ...p, number: e.target.value } : x)))
-              }
-            />
-            <Input
-              aria-label={`Whose or which, phone ${i + 1}`}
-              placeholder="home, work, whose"
-              value={p.label}
-              onChange={(e) =>
-                phones((all) => all.map((x, k) => (k === i ? { ...p, label: e.target.value } : x)))
-              }
-            />
-            {i > 0 && (
-              <button
-                type="button"
-                className="action"
-                onClick={() => phones((all) => [p, ...all.filter((_, k) => k !== i)])}
-              >
-                Ring first
-              </button>
-            )}
-            {o.phones.length > 1 && (
-              <button
-                type="button"
-                className="action"
-                aria-label={`Take off phone ${i + 1}`}
-                onClick={() => phones((all) => all.filter((_, k) => k !== i))}
-              >
-                Take off
-              </button>
-            )}
-          </div>
+          <Fragment key={i}>
+            <div className="phone-row">
+              <Input
+                aria-label={`Phone ${i + 1}`}
+                value={p.number}
+                status={faulty(keep.error, `/phones/${i}/number`)}
+                onChange={(e) =>
+                  phones((all) =>
+                    all.map((x, k) => (k === i ? { ...p, number: e.target.value } : x)),
+                  )
+                }
+              />
+              <Input
+                aria-label={`Whose or which, phone ${i + 1}`}
+                placeholder="home, work, whose"
+                value={p.label}
+                onChange={(e) =>
+                  phones((all) =>
+                    all.map((x, k) => (k === i ? { ...p, label: e.target.value } : x)),
+                  )
+                }
+              />
+              {i > 0 && (
+                <button
+                  type="button"
+                  className="action"
+                  onClick={() => phones((all) => [p, ...all.filter((_, k) => k !== i)])}
+                >
+                  Ring first
+                </button>
+              )}
+              {o.phones.length > 1 && (
+                <button
+                  type="button"
+                  className="action"
+                  aria-label={`Take off phone ${i + 1}`}
+                  onClick={() => phones((all) => all.filter((_, k) => k !== i))}
+                >
+                  Take off
+                </button>
+              )}
+            </div>
+            <FieldNote error={keep.error} at={`/phones/${i}/number`} />
+            <FieldNote error={keep.error} at={`/phones/${i}/label`} />
+          </Fragment>
         ))}
-        {o.phones.length < 6 && (
-          <button
-            type="button"
-            className="action"
-            onClick={() => phones((all) => [...all, { number: '', label: '' }])}
-          >
-            Another number
-          </button>
-        )}
+        <FieldNote error={keep.error} at="/phones" />
+        <button
+          type="button"
+          className="action"
+          onClick={() => phones((all) => [...all, NO_PHONE])}
+        >
+          Another number
+        </button>
       </fieldset>
       <Field id="email" label="E-mail, if known" error={keep.error} at="/email">
         <Input
@@ -232,15 +248,8 @@ function Vehicles({ page }: { page: OwnerPage }) {
                   />
                 </td>
               )}
-              <td>
-                <Link to={`/vehicles/${v.vehicleId}`} className="registration">
-                  {v.registration}
-                </Link>
-                <span className="second">{v.makeModel}</span>
-              </td>
-              <td>
-                <StatusSwatch status={v.status} /> {v.statusWords}
-              </td>
+              <VehicleCell vehicle={v} />
+              <StandingCell status={v.status} words={v.statusWords} />
               <td className="num">{v.actBy ? formatDate(v.actBy) : ''}</td>
             </tr>
           ))}

@@ -32,6 +32,8 @@ CREATE TABLE owner_change (
     from_owner BIGINT        NOT NULL REFERENCES owner (id) ON DELETE CASCADE,
     to_owner   BIGINT        NOT NULL REFERENCES owner (id) ON DELETE CASCADE,
     vehicles   VARCHAR(1000000) NOT NULL,
+    -- what was on file of the owner who stayed, as JSON
+    to_before  VARCHAR(10000),
     undone     BOOLEAN       NOT NULL DEFAULT FALSE
 );
 

@@ -1,8 +1,6 @@
 package knollfield.app.fleet;
 
 import java.time.LocalDate;
-import java.time.LocalTime;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,7 +14,6 @@ import knollfield.app.due.VehicleState;
 import knollfield.app.hours.Hours;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
-import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
@@ -65,10 +62,8 @@ class FleetPlans {
 
     Plan of(Fleet fleet) {
         LocalDate today = clock.today();
-        Workshop workshop = settings.get();
-        EstimateRates rates = workshop.rates(1, 0);
+        EstimateRates rates = settings.get().rates(1, 0);
         WorkHours opening = hours.opening().hours();
-        int perDay = minutesPerDay(opening);
         Map<Long, VehicleState> states = forecasts.all().stream()
                 .filter(s ->
                         s.vehicle().fleet().filter(f -> f.id() == fleet.id()).isPresent())
@@ -86,12 +81,8 @@ class FleetPlans {
                         s.vehicle().id(),
                         s.forecast(),
                         s.plannedMinutes(),
-                        Coming.Money.of(
-                                s.plannedMinor(),
-                                Math.round(s.plannedMinutes() * workshop.labourRateMinor() / 60.0),
-                                rates.lowShare(),
-                                rates.highShare()),
-                        perDay,
+                        Coming.Money.of(s.plannedMinor(), s.plannedMinutes(), rates),
+                        opening.longestDayMinutes(),
                         Optional.ofNullable(planned.get(s.vehicle().id()))))
                 .toList();
         int done = (int) jobs.current(today.getDayOfMonth() - 1).stream()
@@ -113,19 +104,5 @@ class FleetPlans {
         return day -> opening.workOn(day.getDayOfWeek())
                 && (fleet.days().isEmpty() || fleet.days().contains(day.getDayOfWeek()))
                 && closed.stream().noneMatch(a -> a.covers(day));
-    }
-
-    /** Minutes that are worked on the longest day of the week; a job that fits into it takes one day off the road. */
-    private static int minutesPerDay(WorkHours opening) {
-        return opening.byDay().values().stream()
-                .map(spans ->
-                        spans.stream().mapToInt(s -> minutes(s.from(), s.to())).sum())
-                .max(Comparator.naturalOrder())
-                .filter(m -> m > 0)
-                .orElse(8 * 60);
-    }
-
-    private static int minutes(LocalTime from, LocalTime to) {
-        return (to.toSecondOfDay() - from.toSecondOfDay()) / 60;
     }
 }

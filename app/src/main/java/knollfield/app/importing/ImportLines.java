@@ -52,8 +52,6 @@ import org.jspecify.annotations.Nullable;
 /** Lines of a list as they are understood, each with what becomes of it; changes nothing. */
 final class ImportLines {
 
-    static final String NOT_STATED = Owner.NOT_STATED;
-
     /** What becomes of a line. */
     enum Action {
         NEW,
@@ -442,8 +440,8 @@ final class ImportLines {
                                 vin.isEmpty() ? Optional.empty() : Optional.of(vin),
                                 makeModel,
                                 family,
-                                owner.isEmpty() ? NOT_STATED : owner,
-                                phone.isEmpty() ? NOT_STATED : phone,
+                                owner.isEmpty() ? Owner.NOT_STATED : owner,
+                                phone.isEmpty() ? Owner.NOT_STATED : phone,
                                 fleet,
                                 usage,
                                 registered.orElse(LocalDate.EPOCH),

@@ -65,4 +65,14 @@ public record Owner(
 
     /** @param label whose or which it is, such as "work"; may be empty */
     public record Phone(String number, String label) {}
+
+    /** The same owner with these telephones, the first the one to ring. */
+    Owner with(List<Phone> others) {
+        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, others, version);
+    }
+
+    /** What is on file here, to be written over {@code read}, the version that somebody read. */
+    Owner over(int read) {
+        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, phones, read);
+    }
 }

@@ -2,11 +2,13 @@ package knollfield.app.vehicle;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Vehicles that went from one owner to another because two records were one owner, or one record was two.
  *
  * @param vehicles numbers of the vehicles that went
+ * @param toBefore what was on file of the owner who stayed, before a merge; empty for a split
  */
 public record OwnerChange(
         long id,
@@ -17,7 +19,8 @@ public record OwnerChange(
         String fromName,
         long toId,
         String toName,
-        List<Long> vehicles) {
+        List<Long> vehicles,
+        Optional<Owner> toBefore) {
 
     public OwnerChange {
         vehicles = List.copyOf(vehicles);

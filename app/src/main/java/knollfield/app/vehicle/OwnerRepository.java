@@ -20,6 +20,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.jdbc.support.KeyHolder;
 import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Owners, their numbers, and which vehicles went from one to another. */
 @Repository
@@ -34,8 +35,10 @@ class OwnerRepository {
 
     private final JdbcClient jdbc;
     private final Made made;
+    private final JsonMapper json;
 
-    OwnerRepository(JdbcClient jdbc, Made made) {
+    OwnerRepository(JdbcClient jdbc, Made made, JsonMapper json) {
+        this.json = json;
         this.jdbc = jdbc;
         this.made = made;
     }
@@ -139,17 +142,7 @@ class OwnerRepository {
             Owner o = rows.get(i).owner();
             rows.get(i).phone().ifPresent(phones::add);
             if (i + 1 == rows.size() || rows.get(i + 1).owner().id() != o.id()) {
-                owners.add(new Owner(
-                        o.id(),
-                        o.name(),
-                        o.kind(),
-                        o.address(),
-                        o.email(),
-                        o.prefers(),
-                        o.language(),
-                        o.mayWrite(),
-                        phones,
-                        o.version()));
+                owners.add(o.with(phones));
                 phones.clear();
             }
         }
@@ -267,11 +260,19 @@ class OwnerRepository {
                 .update();
     }
 
-    void remember(Instant at, String by, OwnerChange.What what, long from, long to, List<Long> vehicles) {
+    void remember(
+            Instant at,
+            String by,
+            OwnerChange.What what,
+            long from,
+            long to,
+            List<Long> vehicles,
+            Optional<Owner> toBefore) {
         jdbc.sql("""
-                        INSERT INTO owner_change (at, made_by, what, from_owner, to_owner, vehicles)
-                        VALUES (:at, :by, :what, :from, :to, :vehicles)
+                        INSERT INTO owner_change (at, made_by, what, from_owner, to_owner, vehicles, to_before)
+                        VALUES (:at, :by, :what, :from, :to, :vehicles, :before)
                         """)
+                .param("before", toBefore.map(json::writeValueAsString).orElse(null))
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .param("by", by)
                 .param("what", what.name())
@@ -285,7 +286,7 @@ class OwnerRepository {
     List<OwnerChange> changes(long owner) {
         return jdbc.sql("""
                         SELECT c.id, c.at, c.made_by, c.what, c.from_owner, f.name AS from_name, c.to_owner,
-                               t.name AS to_name, c.vehicles
+                               t.name AS to_name, c.vehicles, c.to_before
                         FROM owner_change c
                         JOIN owner f ON f.id = c.from_owner
                         JOIN owner t ON t.id = c.to_owner
@@ -305,13 +306,25 @@ class OwnerRepository {
                         Arrays.stream(rs.getString("vehicles").split(","))
                                 .filter(v -> !v.isEmpty())
                                 .map(Long::valueOf)
-                                .toList()))
+                                .toList(),
+                        Optional.ofNullable(rs.getString("to_before")).map(o -> json.readValue(o, Owner.class))))
                 .list();
     }
 
-    void undone(long change) {
-        jdbc.sql("UPDATE owner_change SET undone = TRUE WHERE id = :id")
-                .param("id", change)
-                .update();
+    /** False where it was undone already. */
+    boolean undone(long change) {
+        return jdbc.sql("UPDATE owner_change SET undone = TRUE WHERE id = :id AND NOT undone")
+                        .param("id", change)
+                        .update()
+                == 1;
+    }
+
+    /** Counts the version up; false where it is no longer the current one. */
+    boolean touch(long owner, int version) {
+        return jdbc.sql("UPDATE owner SET version = version + 1 WHERE id = :id AND version = :version")
+                        .param("id", owner)
+                        .param("version", version)
+                        .update()
+                == 1;
     }
 }

@@ -53,7 +53,10 @@ public class Owners {
      * @throws NotFound where there is none
      */
     public Owner get(long id) {
-        long now = repository.mergedInto(id).orElse(id);
+        long now = id;
+        for (Optional<Long> into = repository.mergedInto(now); into.isPresent(); into = repository.mergedInto(now)) {
+            now = into.get();
+        }
         return repository.find(now).orElseThrow(() -> new NotFound("There is no owner " + id + "."));
     }
 
@@ -88,9 +91,7 @@ public class Owners {
     public void change(Owner after) {
         Owner before = get(after.id());
         Owner checked = checked(after);
-        if (!repository.update(checked)) {
-            throw new Conflict("%s was changed by somebody else. Yours was not saved.".formatted(before.name()));
-        }
+        save(checked);
         String was = words(before);
         String is = words(checked);
         if (!was.equals(is)) {
@@ -115,7 +116,7 @@ public class Owners {
                 .filter(p -> phones.stream()
                         .noneMatch(q -> PhoneNumber.digits(q.number()).equals(PhoneNumber.digits(p.number()))))
                 .forEach(phones::add);
-        repository.update(new Owner(
+        save(new Owner(
                 into,
                 stays.name(),
                 stays.kind(),
@@ -127,7 +128,7 @@ public class Owners {
                 phones.subList(0, Math.min(MOST_PHONES, phones.size())),
                 stays.version()));
         List<Long> vehicles = repository.vehicles(from);
-        move(OwnerChange.What.MERGED, goes, stays, vehicles);
+        move(OwnerChange.What.MERGED, goes, stays, vehicles, Optional.of(stays));
         repository.merged(from, Optional.of(into));
     }
 
@@ -149,13 +150,17 @@ public class Owners {
                 .that(all.containsAll(go), "/vehicles", "Not all of these are %s's any more.".formatted(owner.name()))
                 .that(go.size() < all.size(), "/vehicles", "One at least stays; else change the name.")
                 .orThrow();
+        if (!repository.touch(from, version)) {
+            throw changedMeanwhile(owner);
+        }
         long to = repository.add(plain(name.strip(), phone.strip(), Owner.Kind.PERSON));
-        move(OwnerChange.What.SPLIT, owner, get(to), go);
+        move(OwnerChange.What.SPLIT, owner, get(to), go, Optional.empty());
         return to;
     }
 
     /**
-     * Undoes a merge or a split: the vehicles that are still there go back.
+     * Undoes a merge or a split: the vehicles that are still there go back. What a merge added to the owner who stayed is taken
+     * off again, unless somebody has changed that owner since.
      *
      * @throws NotFound where it is not there or was undone already
      */
@@ -164,30 +169,41 @@ public class Owners {
         OwnerChange c = repository.changes(owner).stream()
                 .filter(x -> x.id() == change)
                 .findFirst()
+                .filter(x -> repository.undone(x.id()))
                 .orElseThrow(() -> new NotFound("That was undone already."));
         if (c.what() == OwnerChange.What.MERGED) {
             repository.merged(c.fromId(), Optional.empty());
         }
+        c.toBefore().ifPresent(before -> repository.update(before.over(before.version() + 1)));
         repository.give(c.vehicles(), c.toId(), c.fromId());
-        repository.undone(change);
         tell(c.vehicles(), "owner, undone", c.toName(), c.fromName());
         if (c.what() == OwnerChange.What.SPLIT && repository.vehicles(c.toId()).isEmpty()) {
             repository.merged(c.toId(), Optional.of(c.fromId()));
         }
     }
 
-    private void move(OwnerChange.What what, Owner from, Owner to, List<Long> vehicles) {
+    private void move(OwnerChange.What what, Owner from, Owner to, List<Long> vehicles, Optional<Owner> toBefore) {
         repository.give(vehicles, from.id(), to.id());
-        repository.remember(clock.instant(), current.get().name(), what, from.id(), to.id(), vehicles);
+        repository.remember(clock.instant(), current.get().name(), what, from.id(), to.id(), vehicles, toBefore);
         tell(vehicles, "owner", words(from), words(to));
     }
 
     private Owner known(long id, int version) {
         Owner owner = repository.find(id).orElseThrow(() -> new NotFound("There is no owner " + id + "."));
         if (owner.version() != version) {
-            throw new Conflict("%s was changed by somebody else. Nothing was done.".formatted(owner.name()));
+            throw changedMeanwhile(owner);
         }
         return owner;
+    }
+
+    private void save(Owner owner) {
+        if (!repository.update(owner)) {
+            throw changedMeanwhile(owner);
+        }
+    }
+
+    private static Conflict changedMeanwhile(Owner owner) {
+        return new Conflict("%s was changed by somebody else. Yours was not saved.".formatted(owner.name()));
     }
 
     /**
@@ -198,7 +214,7 @@ public class Owners {
     Optional<Long> of(Vehicle vehicle, Optional<Vehicle> before) {
         Optional<Long> had = before.flatMap(Vehicle::ownerId);
         if (vehicle.ownerId().isPresent() && !vehicle.ownerId().equals(had)) {
-            return vehicle.ownerId();
+            return Optional.of(chosen(vehicle.ownerId().get()));
         }
         String name = vehicle.ownerName().strip();
         String phone = vehicle.ownerPhone().strip();
@@ -211,6 +227,13 @@ public class Owners {
             return had;
         }
         return named(name, phone, vehicle.fleet().isPresent() ? Owner.Kind.FIRM : Owner.Kind.PERSON);
+    }
+
+    private long chosen(long id) {
+        return repository
+                .find(id)
+                .map(Owner::id)
+                .orElseThrow(() -> new InvalidInput("/ownerId", "There is no such owner any more. Choose once more."));
     }
 
     /** Number of an owner of that name and telephone, made where there is none; empty where nothing is stated. */
@@ -237,17 +260,7 @@ public class Owners {
         o.phones().stream()
                 .filter(p -> !PhoneNumber.digits(p.number()).equals(digits))
                 .forEach(phones::add);
-        repository.update(new Owner(
-                o.id(),
-                o.name(),
-                o.kind(),
-                o.address(),
-                o.email(),
-                o.prefers(),
-                o.language(),
-                o.mayWrite(),
-                phones.subList(0, Math.min(MOST_PHONES, phones.size())),
-                o.version()));
+        save(o.with(phones.subList(0, Math.min(MOST_PHONES, phones.size()))));
         if (!o.phones().isEmpty()) {
             tell(repository.vehicles(id), "owner's phone", o.phones().get(0).number(), phone);
         }

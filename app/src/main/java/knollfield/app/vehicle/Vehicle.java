@@ -173,31 +173,4 @@ public record Vehicle(
                 beltDateCode,
                 version);
     }
-
-    /** The same vehicle with its owner's record settled. */
-    Vehicle ownedBy(Optional<Long> owner) {
-        return new Vehicle(
-                id,
-                registration,
-                vin,
-                makeModel,
-                engine,
-                familyCode,
-                owner,
-                ownerName,
-                ownerPhone,
-                fleet,
-                usageClass,
-                firstRegistered,
-                cameWithReading,
-                conditions,
-                equipment,
-                liftClass,
-                valueMinor,
-                state,
-                idleHoursPerYear,
-                own,
-                beltDateCode,
-                version);
-    }
 }

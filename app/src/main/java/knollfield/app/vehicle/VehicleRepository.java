@@ -166,7 +166,8 @@ class VehicleRepository {
                 .collect(Collectors.toUnmodifiableSet());
     }
 
-    long add(Vehicle v) {
+    /** @param owner number of its owner's record; empty where nobody is stated */
+    long add(Vehicle v, Optional<Long> owner) {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO vehicle
@@ -176,7 +177,7 @@ class VehicleRepository {
                         VALUES
                             (:registration, :key, :vin, :makeModel, :engine, :family, :owner,
                              :fleet, :usage, :registered, :came, :conditions, :equipment, :lift, :value, 1)
-                        """).params(fields(v)).update(key, "id");
+                        """).params(fields(v, owner)).update(key, "id");
         long id = Objects.requireNonNull(key.getKeyAs(Long.class));
         made.row(Made.Table.VEHICLE, id);
         return id;
@@ -264,8 +265,10 @@ class VehicleRepository {
     /**
      * Replaces everything of a vehicle that people edit; {@code v.version()} is the one it was read with. False where
      * that is no longer the current one.
+     *
+     * @param owner number of its owner's record; empty where nobody is stated
      */
-    boolean update(Vehicle v) {
+    boolean update(Vehicle v, Optional<Long> owner) {
         return jdbc.sql("""
                                 UPDATE vehicle
                                 SET registration = :registration, registration_key = :key, vin = :vin,
@@ -279,7 +282,7 @@ class VehicleRepository {
                                     belt_date_code = :dateCode, version = version + 1
                                 WHERE id = :id AND version = :version
                                 """)
-                        .params(fields(v))
+                        .params(fields(v, owner))
                         .param("state", v.state().kind().name())
                         .param("since", v.state().since().orElse(null))
                         .param("idle", v.idleHoursPerYear())
@@ -301,7 +304,7 @@ class VehicleRepository {
                 == 1;
     }
 
-    private static Map<String, @Nullable Object> fields(Vehicle v) {
+    private static Map<String, @Nullable Object> fields(Vehicle v, Optional<Long> owner) {
         Map<String, @Nullable Object> fields = new HashMap<>();
         fields.put("registration", v.registration());
         fields.put("key", Registration.key(v.registration()));
@@ -309,7 +312,7 @@ class VehicleRepository {
         fields.put("makeModel", v.makeModel());
         fields.put("engine", v.engine());
         fields.put("family", v.familyCode().orElse(null));
-        fields.put("owner", v.ownerId().orElse(null));
+        fields.put("owner", owner.orElse(null));
         fields.put("fleet", v.fleet().map(Fleet::id).orElse(null));
         fields.put("usage", v.usageClass());
         fields.put("registered", v.firstRegistered());

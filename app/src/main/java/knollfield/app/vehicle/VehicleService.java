@@ -144,7 +144,7 @@ public class VehicleService {
         if (vehicles.findByKey(Registration.key(vehicle.registration())).isPresent()) {
             throw new InvalidInput("/registration", "%s is already on file.".formatted(vehicle.registration()));
         }
-        long id = vehicles.add(vehicle.ownedBy(owners.of(vehicle, Optional.empty())));
+        long id = vehicles.add(vehicle, owners.of(vehicle, Optional.empty()));
         log.write(id, how, "", vehicle.registration() + ", " + vehicle.makeModel());
         changed(id);
         return id;
@@ -522,7 +522,7 @@ public class VehicleService {
                 .ifPresent(other -> {
                     throw new InvalidInput("/registration", "%s is already on file.".formatted(other.registration()));
                 });
-        if (!vehicles.update(after.ownedBy(owners.of(after, Optional.of(before))))) {
+        if (!vehicles.update(after, owners.of(after, Optional.of(before)))) {
             throw conflict(before);
         }
         log.write(after.id(), what, VehicleWords.differences(before, after), VehicleWords.differences(after, before));

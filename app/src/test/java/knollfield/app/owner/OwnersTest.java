@@ -194,7 +194,11 @@ class OwnersTest {
 
         String undo = "/api/owners/%d/changes/%d/undo"
                 .formatted(id(wella), one.get("changes").get(0).get("id").asLong());
-        assertThat(vehicles(ines.post(undo, "{}").ok().json())).containsExactly("MRG 1");
+        JsonNode back = ines.post(undo, "{}").ok().json();
+        assertThat(vehicles(back)).containsExactly("MRG 1");
+        assertThat(back.get("owner").get("phones"))
+                .as("what the merge added is taken off again")
+                .isEqualTo(wella.get("owner").get("phones"));
         ines.post(undo, "{}").problem(404, "not-found");
         assertThat(vehicles(page(id(w)))).containsExactly("MRG 2", "MRG 3");
 
@@ -223,6 +227,47 @@ class OwnersTest {
                 .ok();
         assertThat(vehicles(page(id(w)))).containsExactly("MRG 2", "MRG 3");
         assertThat(find("Jan Tripp").get("owners")).isEmpty();
+    }
+
+    @Test
+    void whatWasChangedSinceAMergeStaysWhenItIsUndoneAndAnOldNumberLeadsToTheLastOwner() {
+        ines.csv("/api/imports", list("CHN 1,Ada Pol,0555 501", "CHN 2,Bea Pol,0555 502", "CHN 3,Cleo Pol,0555 503"))
+                .ok();
+        JsonNode ada = ownerOf("CHN 1");
+        String merge = "{\"version\": %d, \"into\": %d, \"intoVersion\": %d}";
+        JsonNode bea = ines.post(
+                        "/api/owners/%d/merge".formatted(id(ada)),
+                        merge.formatted(version(ada), id(ownerOf("CHN 2")), version(ownerOf("CHN 2"))))
+                .ok()
+                .json();
+        JsonNode cleo = ownerOf("CHN 3");
+        ines.post("/api/owners/%d/merge".formatted(id(bea)), merge.formatted(version(bea), id(cleo), version(cleo)))
+                .ok();
+        assertThat(id(page(id(ada)))).isEqualTo(id(cleo));
+
+        JsonNode now = page(id(cleo));
+        ines.put("/api/owners/" + id(cleo), """
+                        {"name": "Cleo Pol-Hale", "kind": "PERSON", "prefers": "PHONE", "mayWrite": true, "version": %d,
+                         "phones": [{"number": "0555 509"}]}
+                        """.formatted(version(now))).ok();
+        JsonNode undone = ines.post(
+                        "/api/owners/%d/changes/%d/undo"
+                                .formatted(
+                                        id(cleo),
+                                        now.get("changes").get(0).get("id").asLong()),
+                        "{}")
+                .ok()
+                .json();
+        assertThat(undone.get("owner").get("name").asString()).isEqualTo("Cleo Pol-Hale");
+        assertThat(vehicles(undone)).containsExactly("CHN 3");
+        assertThat(vehicles(page(id(ada)))).containsExactly("CHN 1", "CHN 2");
+
+        String details = "/api/vehicles/%d/details".formatted(Given.find(ines, "CHN 3"));
+        assertThat(ines.put(
+                                details,
+                                ines.get(details).ok().text().replaceFirst("\"ownerId\":\\d+", "\"ownerId\":987654"))
+                        .errorAt("/ownerId"))
+                .contains("no such owner");
     }
 
     // Source: ITU-T Recommendation E.123 (2001), section 7: a number in national and in international notation
@@ -276,13 +321,16 @@ class OwnersTest {
                         {"kind": "BELT_FAILED", "found": "%s", "confidence": "SEEN", "note": ""}
                         """.formatted(Given.TODAY))
                 .ok();
-        ines.put("/api/vehicles/%d/state".formatted(Given.find(ines, "MNY 100")), """
-                        {"state": "SOLD", "version": %d}
+        long sold = Given.find(ines, "MNY 100");
+        ines.put("/api/vehicles/%d/state".formatted(sold), """
+                        {"state": "SOLD", "since": "%s", "version": %d}
                         """.formatted(
-                        ines.get("/api/vehicles/%d/details".formatted(Given.find(ines, "MNY 100")))
-                                .json()
-                                .get("version")
-                                .asInt()));
+                                Given.TODAY,
+                                ines.get("/api/vehicles/%d/details".formatted(sold))
+                                        .json()
+                                        .get("version")
+                                        .asInt()))
+                .ok();
 
         JsonNode first = ines.get("/api/find?q=lanyon").ok().json();
         assertThat(first.get("total").asInt()).isEqualTo(19);
@@ -290,7 +338,7 @@ class OwnersTest {
         assertThat(registrations(first)).startsWith("MNY 117");
         assertThat(first.get("owners").get(0).get("vehicles").asInt()).isEqualTo(19);
         List<String> all = registrations(find("lanyon"));
-        assertThat(all).hasSize(19).doesNotHaveDuplicates();
+        assertThat(all).hasSize(19).doesNotHaveDuplicates().endsWith("MNY 100");
         assertThat(ines.get("/api/find?q=lanyon&offset=16").json().get("vehicles"))
                 .hasSize(3);
         assertThat(registrations(find("MNY 103"))).startsWith("MNY 103");

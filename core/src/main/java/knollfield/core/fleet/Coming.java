@@ -2,9 +2,11 @@ package knollfield.core.fleet;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import knollfield.core.bundle.Sixtieths;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.Status;
 import knollfield.core.due.VehicleForecast;
+import knollfield.core.estimate.EstimateRates;
 
 /**
  * A vehicle of a fleet and the job that it waits for.
@@ -85,13 +87,18 @@ public record Coming(
 
         public static final Money NONE = new Money(0, 0, 0);
 
-        /** Parts, and labour that may take a share more or less (rules.md section 6). */
-        public static Money of(long likelyMinor, long labourMinor, double lowShare, double highShare) {
+        /**
+         * Parts, and labour that may take a share more or less (rules.md section 6).
+         *
+         * @param likelyMinor of both, labour at the rate without a factor
+         */
+        public static Money of(long likelyMinor, int minutes, EstimateRates rates) {
+            long labourMinor = Sixtieths.toMinor(Sixtieths.ofLabour(minutes, rates.labourRateMinor()));
             long parts = likelyMinor - labourMinor;
             return new Money(
-                    parts + Math.round(labourMinor * lowShare),
+                    parts + Math.round(labourMinor * rates.lowShare()),
                     likelyMinor,
-                    parts + Math.round(labourMinor * highShare));
+                    parts + Math.round(labourMinor * rates.highShare()));
         }
 
         public Money plus(Money other) {

@@ -106,6 +106,16 @@ public record WorkHours(Map<DayOfWeek, List<Span>> byDay) {
         return worked;
     }
 
+    /** Minutes worked on the longest day of the week; 0 where there is none. */
+    public int longestDayMinutes() {
+        return byDay.values().stream()
+                .mapToInt(spans -> spans.stream()
+                        .mapToInt(s -> (s.to().toSecondOfDay() - s.from().toSecondOfDay()) / 60)
+                        .sum())
+                .max()
+                .orElse(0);
+    }
+
     /** The starts of all half-hours that are worked on one day of the week or another. */
     public SortedSet<LocalTime> halfHours() {
         SortedSet<LocalTime> starts = new TreeSet<>();

@@ -11,6 +11,8 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import knollfield.core.due.Status;
+import knollfield.core.estimate.EstimateRates;
+import knollfield.core.plan.WorkHours;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -18,6 +20,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FleetMonthsTest {
 
     private static final LocalDate TODAY = LocalDate.of(2026, 11, 29);
+
+    private static final EstimateRates RATES = new EstimateRates(4_800, 1, 0.9, 1.25, 0, 0, 0);
 
     private static Coming coming(long id, Status status, LocalDate actBy, LocalDate plannedOn, int minutes) {
         return new Coming(
@@ -28,7 +32,7 @@ class FleetMonthsTest {
                 Optional.ofNullable(actBy).map(d -> d.plusDays(60)),
                 Optional.ofNullable(actBy).map(d -> d.plusDays(90)),
                 minutes,
-                Coming.Money.of(10_000 + 80L * minutes, 80L * minutes, 0.9, 1.25),
+                Coming.Money.of(10_000 + 80L * minutes, minutes, RATES),
                 minutes == 0 ? 0 : Coming.offRoadDays(minutes, 480),
                 Optional.ofNullable(plannedOn));
     }
@@ -123,6 +127,16 @@ class FleetMonthsTest {
 
     @Test
     void moneySpansItsLabourAlone() {
-        assertThat(Coming.Money.of(64_000, 24_000, 0.9, 1.25)).isEqualTo(new Coming.Money(61_600, 64_000, 70_000));
+        assertThat(Coming.Money.of(64_000, 300, RATES)).isEqualTo(new Coming.Money(61_600, 64_000, 70_000));
+    }
+
+    @ParameterizedTest(name = "{0}: {1} minutes")
+    @CsvSource({
+        "MONDAY 08:00-12:00 13:00-17:00, 480",
+        "MONDAY 08:00-12:00;SATURDAY 07:30-12:00 12:30-17:00, 540",
+        "'', 0"
+    })
+    void theLongestDayCountsItsSpansAlone(String hours, int minutes) {
+        assertThat(WorkHours.read(hours).longestDayMinutes()).isEqualTo(minutes);
     }
 }
