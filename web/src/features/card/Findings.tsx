@@ -109,9 +109,11 @@ function OwnerAnswer({ card, bench, onDone }: { card: Card; bench: Bench; onDone
   const [saidBy, setSaidBy] = useState(card.ownerName);
   const [warning, setWarning] = useState('');
   const [signed, setSigned] = useState(false);
-  const send = async (agreed: boolean) => {
+  const [agreed, setAgreed] = useState(true);
+  const send = async (agreed: boolean, insist = false) => {
+    setAgreed(agreed);
     const lines = card.awaiting.map((a) => a.code);
-    const wrong = await bench.act({ owner: { lines, agreed, saidBy, warning, signed } });
+    const wrong = await bench.act({ owner: { lines, agreed, saidBy, warning, signed, insist } });
     setProblem(wrong);
     if (!wrong) onDone();
   };
@@ -138,6 +140,15 @@ function OwnerAnswer({ card, bench, onDone }: { card: Card; bench: Bench; onDone
         <p className="bench-warning" role="alert">
           {problem.message}
         </p>
+      )}
+      {problem?.suggestion === 'insist' && (
+        <button
+          className="bench-button"
+          disabled={bench.busy}
+          onClick={() => void send(agreed, true)}
+        >
+          Note it all the same
+        </button>
       )}
       <div className="pair">
         <button

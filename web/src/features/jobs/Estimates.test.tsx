@@ -27,7 +27,7 @@ const sums = {
   highMinor: 92_000,
 };
 
-const asked = (code: string, name: string, consent?: unknown) => ({
+const asked = (code: string, name: string, ...said: unknown[]) => ({
   code,
   name,
   kind: 'ITEM',
@@ -39,7 +39,11 @@ const asked = (code: string, name: string, consent?: unknown) => ({
   likelyMinor: 1_000,
   highMinor: 1_200,
   asked: true,
-  consent,
+  purpose: code === 'belt',
+  state: said.length > 0 ? 'AGREED' : 'NOT_ASKED',
+  stateWords: said.length > 0 ? 'agreed' : 'not asked',
+  open: said.length === 0,
+  said,
 });
 
 const agreed = {
@@ -61,6 +65,7 @@ const view = {
   numbers: [2, 1],
   left: [{ code: 'aux', name: 'Accessory belt', consent: { ...agreed, warning: 'may squeal' } }],
   open: 1,
+  speakers: ['Tamsin Orde', 'Davy Orde'],
   newest: {
     number: 2,
     madeOn: '2026-11-25',
@@ -97,8 +102,8 @@ it('asks first about the lines nobody was asked about, and keeps who said what',
     'GET /api/jobs/6/estimates': { body: view },
     'POST /api/jobs/6/estimates/2/consents': { body: { ...view, open: 0 } },
   });
-  expect(screen.getByText('1 not asked')).toBeTruthy();
-  expect(screen.getByText(/agreed by Tamsin Orde, phone/)).toBeTruthy();
+  expect(screen.getByText('1 to ask about')).toBeTruthy();
+  expect(screen.getByText(/agreed; by Tamsin Orde, phone/)).toBeTruthy();
   expect(screen.getByText(/may squeal/)).toBeTruthy();
   expect(screen.getByLabelText('Answer for Cam seals')).toHaveProperty('checked', true);
   expect(screen.getByLabelText('Answer for Timing belt')).toHaveProperty('checked', false);
@@ -120,4 +125,37 @@ it('says beside the field what a line that is left needs', async () => {
   });
   fireEvent.click(screen.getByRole('button', { name: 'Left' }));
   expect(await screen.findByText(/Say what was told/, { selector: '.field-note' })).toBeTruthy();
+});
+
+it('gives a job up only after it was asked, and notes an answer of somebody else where that is insisted on', async () => {
+  const before = {
+    ...view,
+    newest: {
+      ...view.newest,
+      lines: [
+        asked('belt', 'Timing belt'),
+        asked('pump', 'Water pump', agreed, { ...agreed, answerWords: 'left' }),
+      ],
+    },
+  };
+  const calls = await estimates({
+    'GET /api/jobs/6/estimates': { body: before },
+    'POST /api/jobs/6/estimates/2/consents': {
+      ...problem('/saidBy', 'Only these may speak for the owner: Tamsin Orde, Davy Orde.'),
+      body: {
+        ...(problem('/saidBy', 'Only these may speak for the owner: Tamsin Orde, Davy Orde.')
+          .body as object),
+        suggestion: 'insist',
+      },
+    },
+  });
+  expect(screen.getByText(/left by Tamsin Orde/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Refused…' }));
+  const give = await screen.findByRole('button', { name: 'Note it and give the job up' });
+  expect(sent(calls)).toHaveLength(0);
+  fireEvent.click(give);
+  fireEvent.click(await screen.findByRole('button', { name: 'Note it all the same' }));
+  await waitFor(() => expect(sent(calls)).toHaveLength(2));
+  expect(sent(calls)[0]!.body).toMatchObject({ answer: 'LEFT', refused: true, insist: false });
+  expect(sent(calls)[1]!.body).toMatchObject({ answer: 'LEFT', refused: true, insist: true });
 });

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { AutoComplete, Button, Checkbox, Input, Popconfirm, Select } from 'antd';
 import { useState } from 'react';
-import type { Schemas } from '../../api/client';
+import { Problem, type Schemas } from '../../api/client';
 import { amountOf, formatDate, formatHours, formatMoney, minorOf } from '../../shared/format';
+import { faulty } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { estimatesQuery, useActual, useConsent, useMakeEstimate } from './jobQueries';
@@ -76,7 +77,13 @@ export function Estimates({ job, editable }: { job: Job; editable: boolean }) {
             Estimate {newest.number}, {formatDate(newest.madeOn)}, by {newest.madeBy}; valid until{' '}
             {formatDate(newest.validUntil)}.
           </p>
-          <Consents job={job} estimate={newest} editable={editable} open={view.open} />
+          <Consents
+            job={job}
+            estimate={newest}
+            editable={editable}
+            open={view.open}
+            speakers={view.speakers}
+          />
         </>
       )}
       {view.left.length > 0 && (
@@ -144,17 +151,19 @@ function Sums({ view, job, currency }: { view: View; job: Job; currency: string 
   );
 }
 
-/** Line by line: agreed, left, not asked; who said it, when and how. */
+/** Line by line: how it stands, who said it, when and how, and what was said before. */
 function Consents({
   job,
   estimate,
   editable,
   open,
+  speakers,
 }: {
   job: Job;
   estimate: Estimate;
   editable: boolean;
   open: number;
+  speakers: string[];
 }) {
   const me = useMe();
   const asked = estimate.lines.filter((l) => l.asked);
@@ -163,11 +172,15 @@ function Consents({
   const [how, setHow] = useState<Schemas['SaidIn']['how']>('PHONE');
   const [warning, setWarning] = useState('');
   const [signed, setSigned] = useState(false);
+  const [said, setSaid] = useState<Schemas['SaidIn']['answer']>('AGREED');
   const consent = useConsent(job.id);
-  // what nobody was asked about is asked about first
-  const chosen = picked ?? asked.filter((l) => !l.consent).map((l) => l.code);
+  // what the owner has still to be asked about is asked about first
+  const chosen = picked ?? asked.filter((l) => l.open).map((l) => l.code);
   const may = me.desk && (editable || job.stage === 'UNDER_WAY');
-  const say = (answer: Schemas['SaidIn']['answer']) =>
+  const before = job.stage === 'DRAFT' || job.stage === 'PLANNED';
+  const refuses = before && asked.some((l) => l.purpose && chosen.includes(l.code));
+  const say = (answer: Schemas['SaidIn']['answer'], insist: boolean) => {
+    setSaid(answer);
     consent.mutate(
       {
         number: estimate.number,
@@ -178,47 +191,57 @@ function Consents({
         how,
         warning,
         signed,
+        refused: answer === 'LEFT' && refuses,
+        insist,
       },
       { onSuccess: () => (setPicked(undefined), setWarning(''), setSigned(false)) },
     );
+  };
+  const mayInsist = consent.error instanceof Problem && consent.error.suggestion === 'insist';
+  const beside = consent.error instanceof Problem && consent.error.onlyAt(...CONSENT_FIELDS);
   return (
     <div className="consents">
       <h3>
         Consent{' '}
-        <span className="count">{open === 0 ? 'all lines answered' : `${open} not asked`}</span>
+        <span className="count">{open === 0 ? 'all lines answered' : `${open} to ask about`}</span>
       </h3>
       <table className="plain">
         <tbody>
-          {estimate.lines
-            .filter((l) => l.asked)
-            .map((l) => (
-              <tr key={l.code}>
-                <td className="tick">
-                  {may && (
-                    <Checkbox
-                      aria-label={`Answer for ${l.name}`}
-                      checked={chosen.includes(l.code)}
-                      onChange={(e) =>
-                        setPicked(
-                          e.target.checked
-                            ? [...chosen, l.code]
-                            : chosen.filter((c) => c !== l.code),
-                        )
-                      }
-                    />
-                  )}
-                </td>
-                <td>
-                  {l.name}
-                  <span className="second">
-                    {l.consent
-                      ? `${l.consent.answerWords} by ${l.consent.saidBy}, ${l.consent.howWords}, ${formatDate(l.consent.on)}`
-                      : 'not asked'}
-                  </span>
-                </td>
-                <td className="num">{formatMoney(l.likelyMinor, me.currency)}</td>
-              </tr>
-            ))}
+          {asked.map((l) => (
+            <tr key={l.code}>
+              <td className="tick">
+                {may && (
+                  <Checkbox
+                    aria-label={`Answer for ${l.name}`}
+                    checked={chosen.includes(l.code)}
+                    onChange={(e) =>
+                      setPicked(
+                        e.target.checked ? [...chosen, l.code] : chosen.filter((c) => c !== l.code),
+                      )
+                    }
+                  />
+                )}
+              </td>
+              <td>
+                {l.name}
+                <span className={l.open && l.said.length > 0 ? 'second late' : 'second'}>
+                  {l.stateWords}
+                  {l.said[0] && `; ${saidWords(l.said[0])}`}
+                </span>
+                {l.said.length > 1 && (
+                  <details className="second">
+                    <summary>before that</summary>
+                    {l.said.slice(1).map((c, i) => (
+                      <div key={i}>
+                        {c.answerWords} {saidWords(c)}
+                      </div>
+                    ))}
+                  </details>
+                )}
+              </td>
+              <td className="num">{formatMoney(l.likelyMinor, me.currency)}</td>
+            </tr>
+          ))}
         </tbody>
       </table>
       {may && (
@@ -227,13 +250,20 @@ function Consents({
           <div className="fields">
             <div className="grow">
               <label htmlFor="said-by">Said by</label>
-              <Input
+              <AutoComplete
                 id="said-by"
                 value={saidBy}
                 maxLength={120}
-                onChange={(e) => setSaidBy(e.target.value)}
+                status={faulty(consent.error, '/saidBy')}
+                onChange={setSaidBy}
+                options={speakers.map((value) => ({ value }))}
               />
               <FieldNote error={consent.error} at="/saidBy" />
+              {mayInsist && (
+                <button type="button" className="action" onClick={() => say(said, true)}>
+                  Note it all the same
+                </button>
+              )}
             </div>
             <div>
               <label htmlFor="how">How</label>
@@ -246,6 +276,7 @@ function Consents({
               id="warning"
               value={warning}
               maxLength={400}
+              status={faulty(consent.error, '/warning')}
               onChange={(e) => setWarning(e.target.value)}
             />
             <FieldNote error={consent.error} at="/warning" />
@@ -255,29 +286,47 @@ function Consents({
           </Checkbox>
           <FieldNote error={consent.error} at="/signed" />
           <FieldNote error={consent.error} at="/on" />
-          <ProblemNote error={consent.error} />
+          <FieldNote error={consent.error} at="/refused" />
+          {!beside && <ProblemNote error={consent.error} />}
           <div className="actions">
             <Button
               type="primary"
               disabled={chosen.length === 0}
               loading={consent.isPending}
-              onClick={() => say('AGREED')}
+              onClick={() => say('AGREED', false)}
             >
               Agreed, {chosen.length} {chosen.length === 1 ? 'line' : 'lines'}
             </Button>
-            <Button
-              disabled={chosen.length === 0}
-              loading={consent.isPending}
-              onClick={() => say('LEFT')}
-            >
-              Left
-            </Button>
+            {refuses ? (
+              <Popconfirm
+                title="Without these lines there is no job."
+                description="The no is noted with its warning, and the job is given up."
+                okText="Note it and give the job up"
+                cancelText="Go back"
+                onConfirm={() => say('LEFT', false)}
+              >
+                <Button loading={consent.isPending}>Refused…</Button>
+              </Popconfirm>
+            ) : (
+              <Button
+                disabled={chosen.length === 0}
+                loading={consent.isPending}
+                onClick={() => say('LEFT', false)}
+              >
+                Left
+              </Button>
+            )}
           </div>
         </form>
       )}
     </div>
   );
 }
+
+const CONSENT_FIELDS = ['/lines', '/saidBy', '/warning', '/signed', '/on', '/refused'];
+
+const saidWords = (c: Schemas['ConsentView']) =>
+  `by ${c.saidBy}, ${c.howWords}, ${formatDate(c.on)}${c.warning ? `, told: ${c.warning}` : ''}`;
 
 /** What it took against what was estimated. */
 function Outcome({ job, view, currency }: { job: Job; view: View; currency: string }) {

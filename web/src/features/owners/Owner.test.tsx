@@ -13,6 +13,7 @@ const owner = {
   prefers: 'PHONE',
   language: '',
   mayWrite: true,
+  speakers: [],
   phones: [
     { number: '0555 1', label: 'home' },
     { number: '0555 2', label: '' },

@@ -17,7 +17,7 @@ import {
   type OwnerPage,
 } from './ownerQueries';
 
-const FIELDS = ['/name', '/address', '/email', '/prefers', '/language', '/phones'];
+const FIELDS = ['/name', '/address', '/email', '/prefers', '/language', '/phones', '/speakers'];
 
 const NO_PHONE = { number: '', label: '' };
 
@@ -186,6 +186,23 @@ function OnFile({ page }: { page: OwnerPage }) {
           value={o.language}
           status={faulty(keep.error, '/language')}
           onChange={(e) => set({ language: e.target.value })}
+        />
+      </Field>
+      <Field
+        id="speakers"
+        label="Who may answer for the owner; nobody named: anybody"
+        error={keep.error}
+        at="/speakers"
+      >
+        <Select
+          id="speakers"
+          mode="tags"
+          value={o.speakers}
+          placeholder="a name, then Enter"
+          notFoundContent={null}
+          suffixIcon={null}
+          status={faulty(keep.error, '/speakers')}
+          onChange={(speakers: string[]) => set({ speakers })}
         />
       </Field>
       <Checkbox checked={o.mayWrite} onChange={(e) => set({ mayWrite: e.target.checked })}>

@@ -269,7 +269,10 @@ public class Boards {
         jobs.wish(jobId, wishes, version);
     }
 
-    /** A job that grew or shrank keeps its start, technician and bay, and must still fit there. */
+    /**
+     * A job that grew or shrank keeps its start, technician and bay, and must still fit there. One that only shrank stays even
+     * where its place was broken before, such as by parts that slipped: an owner's no must not wait for a better day.
+     */
     @EventListener
     void resized(Jobs.JobResized event) {
         Job job = jobs.get(event.jobId());
@@ -287,11 +290,17 @@ public class Boards {
                         b.start().toLocalDate(),
                         b.start().toLocalTime()),
                 b.promised());
+        Optional<Job.Booking> now = answer.booking();
         if (!answer.broken().isEmpty()) {
-            throw new InvalidInput(problems(answer.broken()));
+            now = cases.end(b, jobs.outline(job).minutes())
+                    .filter(end -> !end.isAfter(b.end()))
+                    .map(end -> new Job.Booking(b.technicianId(), b.bayId(), b.start(), end, b.promised()));
+            if (now.isEmpty()) {
+                throw new InvalidInput(problems(answer.broken()));
+            }
         }
-        if (!answer.booking().equals(Optional.of(b))) {
-            jobs.put(job.id(), answer.booking(), job.version(), "time of job " + job.id());
+        if (!now.equals(Optional.of(b))) {
+            jobs.put(job.id(), now, job.version(), "time of job " + job.id());
         }
     }
 

@@ -1,9 +1,11 @@
 package knollfield.app.estimate;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.documents.EstimatePrinter;
@@ -62,7 +64,8 @@ class EstimateController {
      * Money in minor units before tax.
      *
      * @param asked the line can be agreed to or left
-     * @param consent null: not asked
+     * @param purpose without it there is no job: a no to it refuses the job
+     * @param said what was said to it, newest first
      */
     record EstimateLineView(
             String code,
@@ -76,7 +79,11 @@ class EstimateController {
             long likelyMinor,
             long highMinor,
             boolean asked,
-            @Nullable ConsentView consent) {}
+            boolean purpose,
+            Consent.State state,
+            String stateWords,
+            boolean open,
+            List<ConsentView> said) {}
 
     record LeftLineView(String code, String name, ConsentView consent) {}
 
@@ -108,7 +115,8 @@ class EstimateController {
      * @param draft sums as things stand now
      * @param newest null where none was made yet
      * @param left lines that were left, with the warning given
-     * @param open lines of the newest estimate nobody was asked about
+     * @param open lines of the newest estimate that the owner has still to be asked about
+     * @param speakers who may answer: the owner, and those the owner has named
      * @param timeFactor this workshop's time against the book's
      */
     record EstimatesView(
@@ -118,8 +126,13 @@ class EstimateController {
             List<Integer> numbers,
             List<LeftLineView> left,
             int open,
+            List<String> speakers,
             @Nullable OutcomeView outcome) {}
 
+    /**
+     * @param refused the whole job is refused, and given up
+     * @param insist noted although who said it is not named as one who may speak for the owner
+     */
     record SaidIn(
             List<String> lines,
             Consent.Answer answer,
@@ -127,7 +140,9 @@ class EstimateController {
             LocalDate on,
             Consent.How how,
             @Nullable String warning,
-            boolean signed) {}
+            boolean signed,
+            @Nullable Boolean refused,
+            @Nullable Boolean insist) {}
 
     @GetMapping
     EstimatesView list(@PathVariable long id) {
@@ -135,30 +150,34 @@ class EstimateController {
         Estimate draft = estimates.draft(job);
         Optional<StoredEstimate> newest = estimates.newest(id);
         List<EstimateRepository.Entered> consents = estimates.consents(id);
-        Map<String, EstimateRepository.Entered> last = consents.stream()
-                .collect(Collectors.toMap(c -> c.consent().lineCode(), Function.identity(), (a, b) -> b));
-        List<LeftLineView> left = last.values().stream()
-                .filter(c -> c.consent().answer() == Consent.Answer.LEFT)
-                .map(c -> new LeftLineView(
-                        c.consent().lineCode(),
-                        jobs.family(job)
-                                .item(c.consent().lineCode())
-                                .map(i -> i.name())
-                                .orElse(c.consent().lineCode()),
-                        view(c)))
-                .sorted(java.util.Comparator.comparing(LeftLineView::name))
+        List<LeftLineView> left = estimates.left(job).stream()
+                .map(code -> new LeftLineView(
+                        code,
+                        jobs.family(job).item(code).map(i -> i.name()).orElse(code),
+                        said(consents, code).get(0)))
+                .sorted(Comparator.comparing(LeftLineView::name))
                 .toList();
         return new EstimatesView(
                 sums(draft),
                 draft.timeFactor(),
-                newest.map(e -> view(job, e, draft, last)).orElse(null),
+                newest.map(e -> view(job, e, draft, consents)).orElse(null),
                 estimates.ofJob(id).stream().map(StoredEstimate::number).toList(),
                 left,
-                newest.map(e -> (int) estimates.standing(id, e.estimate()).stream()
+                newest.map(e -> (int) estimates.standing(job, e.estimate()).stream()
                                 .filter(Consent.OfLine::isOpen)
                                 .count())
                         .orElse(0),
+                List.copyOf(estimates.speakers(job)),
                 outcome(job, newest));
+    }
+
+    /** What was said to a line, newest first. */
+    private static List<ConsentView> said(List<EstimateRepository.Entered> oldestFirst, String code) {
+        return oldestFirst.stream()
+                .filter(c -> c.consent().lineCode().equals(code))
+                .sorted(Comparator.comparing(EstimateRepository.Entered::id).reversed())
+                .map(EstimateController::view)
+                .toList();
     }
 
     @PostMapping
@@ -180,7 +199,9 @@ class EstimateController {
                         said.on(),
                         said.how(),
                         Optional.ofNullable(said.warning()).orElse("").strip(),
-                        said.signed()));
+                        said.signed(),
+                        Boolean.TRUE.equals(said.refused()),
+                        Boolean.TRUE.equals(said.insist())));
         return list(id);
     }
 
@@ -209,9 +230,10 @@ class EstimateController {
                 .body(printer.print(sheet));
     }
 
-    private EstimateView view(Job job, StoredEstimate e, Estimate draft, Map<String, EstimateRepository.Entered> last) {
-        Map<String, Consent.OfLine> standing = estimates.standing(job.id(), e.estimate()).stream()
+    private EstimateView view(Job job, StoredEstimate e, Estimate draft, List<EstimateRepository.Entered> consents) {
+        Map<String, Consent.OfLine> standing = estimates.standing(job, e.estimate()).stream()
                 .collect(Collectors.toMap(l -> l.line().code(), Function.identity()));
+        Set<String> purpose = jobs.purpose(job);
         return new EstimateView(
                 e.number(),
                 e.madeOn(),
@@ -231,14 +253,20 @@ class EstimateController {
                                 l.likelyMinor(),
                                 l.highMinor(),
                                 l.kind().isAnswered(),
-                                Optional.ofNullable(standing.get(l.code()))
-                                        .filter(s -> !s.isOpen())
-                                        .flatMap(s -> Optional.ofNullable(last.get(l.code())))
-                                        .map(EstimateController::view)
-                                        .orElse(null)))
+                                purpose.contains(l.code()) || l.kind() == Estimate.Kind.INSPECTION,
+                                state(standing, l),
+                                state(standing, l).words(),
+                                l.kind().isAnswered() && state(standing, l).isOpen(),
+                                said(consents, l.code())))
                         .toList(),
                 sums(e.estimate()),
                 e.plain());
+    }
+
+    private static Consent.State state(Map<String, Consent.OfLine> standing, Estimate.Line line) {
+        return Optional.ofNullable(standing.get(line.code()))
+                .map(Consent.OfLine::state)
+                .orElse(Consent.State.NOT_ASKED);
     }
 
     private @Nullable OutcomeView outcome(Job job, Optional<StoredEstimate> newest) {

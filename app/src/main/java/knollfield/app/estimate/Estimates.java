@@ -1,10 +1,12 @@
 package knollfield.app.estimate;
 
 import java.time.LocalDate;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -12,12 +14,15 @@ import knollfield.app.job.card.Cards;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
+import knollfield.app.problem.FieldProblem;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Owners;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.Decision;
 import knollfield.core.due.JobStage;
@@ -46,6 +51,7 @@ public class Estimates {
     private final WorkshopClock clock;
     private final VehicleLog log;
     private final Words words;
+    private final Owners owners;
 
     Estimates(
             EstimateRepository repository,
@@ -56,7 +62,9 @@ public class Estimates {
             CurrentPerson current,
             WorkshopClock clock,
             VehicleLog log,
-            Words words) {
+            Words words,
+            Owners owners) {
+        this.owners = owners;
         this.repository = repository;
         this.jobs = jobs;
         this.cards = cards;
@@ -102,7 +110,7 @@ public class Estimates {
     /** Whether the owner was asked, and has answered every line of the newest estimate. */
     public Asked asked(long jobId) {
         return newest(jobId)
-                .map(e -> standing(jobId, e.estimate()).stream().anyMatch(Consent.OfLine::isOpen)
+                .map(e -> standing(jobs.get(jobId), e.estimate()).stream().anyMatch(Consent.OfLine::isOpen)
                         ? Asked.WAITING
                         : Asked.ANSWERED)
                 .orElse(Asked.NOT_YET);
@@ -135,12 +143,21 @@ public class Estimates {
     }
 
     /** How the lines of {@code estimate} stand. */
-    List<Consent.OfLine> standing(long jobId, Estimate estimate) {
+    List<Consent.OfLine> standing(Job job, Estimate estimate) {
+        List<Consent> said = said(job.id());
+        // what a job holds is worked out by its rules, and asked only where it matters
         return Consent.standing(
                 estimate,
-                repository.consents(jobId).stream()
-                        .map(EstimateRepository.Entered::consent)
-                        .toList());
+                said,
+                said.stream().anyMatch(c -> c.answer() == Consent.Answer.LEFT) ? jobs.items(job) : Set.of());
+    }
+
+    /** Codes of what the owner left and the job does not hold. */
+    public Set<String> left(Job job) {
+        List<Consent> said = said(job.id());
+        return said.stream().noneMatch(c -> c.answer() == Consent.Answer.LEFT)
+                ? Set.of()
+                : Consent.left(said, jobs.items(job));
     }
 
     /**
@@ -187,6 +204,8 @@ public class Estimates {
      * @param lines codes of item lines
      * @param warning what was told of the risk; needed where lines are left
      * @param signed the decline of required lines was signed
+     * @param refused the whole job is refused, and given up
+     * @param insist noted although nobody has named who said it as one who may speak for the owner
      */
     record Said(
             List<String> lines,
@@ -195,10 +214,18 @@ public class Estimates {
             LocalDate on,
             Consent.How how,
             String warning,
-            boolean signed) {}
+            boolean signed,
+            boolean refused,
+            boolean insist) {
+
+        boolean no() {
+            return answer == Consent.Answer.LEFT;
+        }
+    }
 
     /**
-     * Notes it; what is left goes out of the job.
+     * Notes it. A no is always noted: before the work what is left goes out of the job, at the bench what still waits for an
+     * answer; what is too late to leave stays in, and is told so. A yes brings back what was left before.
      *
      * @throws knollfield.app.problem.InvalidInput where a left line lacks its warning, or a required one its signature
      */
@@ -211,43 +238,18 @@ public class Estimates {
             throw new Conflict("Job %d is closed; consent is no longer asked.".formatted(jobId));
         }
         StoredEstimate stored = get(jobId, number);
-        boolean left = said.answer() == Consent.Answer.LEFT;
-        Checks checks = new Checks()
-                .text(said.saidBy(), 120, "/saidBy", "Who said it")
-                .that(!said.on().isAfter(clock.today()), "/on", "The day lies ahead.")
-                .that(!said.on().isBefore(stored.madeOn()), "/on", "The estimate is younger than that.")
-                .that(!said.lines().isEmpty(), "/lines", "Choose at least one line.")
-                .that(
-                        left || !stored.validUntil().isBefore(said.on()),
-                        "/on",
-                        "The estimate was valid until %s; make a new one.".formatted(stored.validUntil()))
-                .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.");
-        for (String code : said.lines()) {
-            Optional<Estimate.Line> line = answerable(stored, code);
-            checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
-            line.ifPresent(l -> Consent.lacks(
-                            l, jobs.purpose(job).contains(code), said.answer(), said.warning(), said.signed())
-                    .forEach(lack -> checks.that(false, POINTERS.getOrDefault(lack.field(), "/lines"), lack.words())));
-        }
         Set<String> awaited = cards.awaiting(job);
-        checks.that(
-                !left || said.lines().stream().noneMatch(l -> l.startsWith(Estimate.MORE)),
-                "/lines",
-                "What broke has to be put right before the engine closes; its price can be agreed, not the work left.");
-        checks.that(
-                !left || !said.lines().contains(Estimate.INSPECTION),
-                "/lines",
-                "Nothing else is in this job; give the job up instead.");
-        checks.that(
-                !left
-                        || job.stage() != JobStage.UNDER_WAY
-                        || said.lines().stream().noneMatch(l -> job.items().contains(l) && !awaited.contains(l)),
-                "/lines",
-                "The job is at the bench; what is on the card cannot be left any more.");
-        checks.orThrow();
-        cards.ownerAnswered(jobId, Set.copyOf(said.lines()), !left);
-        String by = current.get().name();
-        for (String code : said.lines()) {
+        boolean atBench = job.stage() == JobStage.UNDER_WAY;
+        Set<String> items = jobs.items(job);
+        Set<String> goOut = said.lines().stream()
+                .filter(l -> said.no()
+                        && (atBench ? awaited.contains(l) : items.contains(l) || l.equals(Estimate.INSPECTION)))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+        check(said, job, stored, goOut).orThrow();
+        speaker(job, said);
+        cards.ownerAnswered(jobId, Set.copyOf(said.lines()), !said.no());
+        Set<String> back = said.no() || atBench ? Set.of() : left(job);
+        for (String code : new LinkedHashSet<>(said.lines())) {
             Estimate.Line line = answerable(stored, code).orElseThrow();
             repository.addConsent(
                     jobId,
@@ -261,12 +263,13 @@ public class Estimates {
                             said.how(),
                             said.warning(),
                             said.signed()),
-                    by,
+                    current.get().name(),
                     clock.instant());
-            if (left) {
-                String reason =
-                        "left by %s, %s".formatted(said.saidBy(), said.how().words());
-                jobs.decide(jobId, code, new Decision(false, reason, said.signed() ? "decline signed" : ""));
+            String who = "%s, %s".formatted(said.saidBy(), said.how().words());
+            if (goOut.contains(code) && !said.refused()) {
+                jobs.decide(jobId, code, new Decision(false, "left by " + who, said.signed() ? "decline signed" : ""));
+            } else if (back.contains(code)) {
+                jobs.decide(jobId, code, Decision.in("agreed after all by " + who));
             }
         }
         log.write(
@@ -279,6 +282,82 @@ public class Estimates {
                                 String.join(", ", said.lines()),
                                 said.saidBy(),
                                 said.how().words()));
+        if (said.refused()) {
+            giveUp(jobs.get(jobId));
+        }
+    }
+
+    /** Without the promise first: whoever refuses a job needs not be told that its time no longer stands. */
+    private void giveUp(Job job) {
+        job.booking()
+                .filter(Job.Booking::promised)
+                .ifPresent(b -> jobs.put(
+                        job.id(),
+                        Optional.of(new Job.Booking(b.technicianId(), b.bayId(), b.start(), b.end(), false)),
+                        job.version(),
+                        "job %d refused".formatted(job.id())));
+        jobs.cancel(job.id(), jobs.get(job.id()).version());
+    }
+
+    private Checks check(Said said, Job job, StoredEstimate stored, Set<String> goOut) {
+        boolean atBench = job.stage() == JobStage.UNDER_WAY;
+        Checks checks = new Checks()
+                .text(said.saidBy(), 120, "/saidBy", "Who said it")
+                .that(!said.on().isAfter(clock.today()), "/on", "The day lies ahead.")
+                .that(!said.on().isBefore(stored.madeOn()), "/on", "The estimate is younger than that.")
+                .that(!said.lines().isEmpty(), "/lines", "Choose at least one line.")
+                .that(
+                        said.no() || !stored.validUntil().isBefore(said.on()),
+                        "/on",
+                        "The estimate was valid until %s; make a new one.".formatted(stored.validUntil()))
+                .that(said.warning().length() <= 400, "/warning", "The warning is longer than 400 characters.")
+                .that(!said.refused() || said.no(), "/refused", "A job is refused by a no, not by a yes.")
+                .that(
+                        !said.refused() || !atBench,
+                        "/refused",
+                        "The job is at the bench: it has to be brought to an end.");
+        Set<String> purpose = jobs.purpose(job);
+        Set<String> left = Consent.left(said(job.id()), job.items());
+        for (String code : said.lines()) {
+            Optional<Estimate.Line> line = answerable(stored, code);
+            checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
+            checks.that(
+                    said.no() || !atBench || !left.contains(code),
+                    "/lines",
+                    "It was left and is off the card. Add it at the bench again, then note the answer.");
+            line.ifPresent(l -> Consent.lacks(
+                            l,
+                            purpose.contains(code) || code.equals(Estimate.INSPECTION),
+                            said.answer(),
+                            said.warning(),
+                            said.signed(),
+                            goOut.contains(code),
+                            said.refused())
+                    .forEach(lack -> checks.that(false, POINTERS.getOrDefault(lack.field(), "/lines"), lack.words())));
+        }
+        return checks;
+    }
+
+    /** Where the owner has named who else may speak, an answer of somebody else is asked about once. */
+    private void speaker(Job job, Said said) {
+        Set<String> may = speakers(job);
+        if (said.insist()
+                || may.size() < 2
+                || may.stream().anyMatch(m -> m.equalsIgnoreCase(said.saidBy().strip()))) {
+            return;
+        }
+        throw InvalidInput.unlessInsisted(List.of(new FieldProblem(
+                "/saidBy", "Only these may speak for the owner: %s.".formatted(String.join(", ", may)))));
+    }
+
+    /** The owner and those who may speak for the owner, the owner first. */
+    Set<String> speakers(Job job) {
+        Set<String> may = new LinkedHashSet<>();
+        jobs.state(job).vehicle().ownerId().map(owners::get).ifPresent(o -> {
+            may.add(o.name());
+            may.addAll(o.speakers());
+        });
+        return may;
     }
 
     /**
@@ -289,7 +368,13 @@ public class Estimates {
      */
     @Transactional
     public void answeredAtTheBench(
-            long jobId, List<String> lines, boolean agreed, String saidBy, String warning, boolean signed) {
+            long jobId,
+            List<String> lines,
+            boolean agreed,
+            String saidBy,
+            String warning,
+            boolean signed,
+            boolean insist) {
         jobs.lockBoard();
         Job job = jobs.get(jobId);
         Set<String> awaited = cards.awaiting(job);
@@ -311,16 +396,15 @@ public class Estimates {
                         clock.today(),
                         Consent.How.PHONE,
                         warning,
-                        signed));
+                        signed,
+                        false,
+                        insist));
     }
 
     /** What the owner of a job left in words. */
     @EventListener
     void declines(Cards.DeclinesAsked asked) {
-        said(asked.jobId()).stream()
-                .filter(c -> c.answer() == Consent.Answer.LEFT)
-                .map(Consent::lineCode)
-                .forEach(asked.told()::add);
+        asked.told().addAll(left(jobs.get(asked.jobId())));
     }
 
     private static Optional<Estimate.Line> answerable(StoredEstimate stored, String code) {

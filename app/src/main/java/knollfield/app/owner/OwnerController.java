@@ -81,6 +81,7 @@ class OwnerController {
             @Nullable String language,
             boolean mayWrite,
             @Nullable List<PhoneIn> phones,
+            @Nullable List<String> speakers,
             int version) {}
 
     record PhoneIn(@Nullable String number, @Nullable String label) {}
@@ -166,6 +167,9 @@ class OwnerController {
                 Objects.requireNonNullElse(o.phones(), List.<PhoneIn>of()).stream()
                         .filter(Objects::nonNull)
                         .map(p -> new Owner.Phone(text(p.number()), text(p.label())))
+                        .toList(),
+                Objects.requireNonNullElse(o.speakers(), List.<String>of()).stream()
+                        .filter(Objects::nonNull)
                         .toList(),
                 o.version()));
         return page(id);

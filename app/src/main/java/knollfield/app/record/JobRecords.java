@@ -445,6 +445,7 @@ public class JobRecords {
     private List<Line> owner(long jobId, CardState card) {
         List<Line> lines = new ArrayList<>();
         EngineFamily family = card.plan().basis().family();
+        Set<String> left = estimates.left(jobs.get(jobId));
         for (Consent c : estimates.said(jobId)) {
             lines.add(new Line(
                     family.item(c.lineCode()).map(Item::name).orElse(c.lineCode()),
@@ -454,7 +455,7 @@ public class JobRecords {
                                     c.warning().isBlank() ? "" : ", told: " + c.warning(),
                                     c.signed() ? ", decline signed" : ""),
                     "%s, %s, %s".formatted(c.saidBy(), c.how().words(), words.day(c.on())),
-                    c.answer() == Consent.Answer.LEFT));
+                    c.answer() == Consent.Answer.LEFT && left.contains(c.lineCode())));
         }
         card.signature().ifPresent(s -> {
             if (!card.plan().isInspection()) {

@@ -8,6 +8,7 @@ import java.util.List;
  * @param language tag of the language letters are written in (BCP 47); empty: the workshop's
  * @param mayWrite letters and messages may be sent
  * @param phones the first is the one to ring
+ * @param speakers names of those who may answer for the owner; empty: nobody is named, and anybody may
  * @param version rises with every change
  */
 public record Owner(
@@ -20,6 +21,7 @@ public record Owner(
         String language,
         boolean mayWrite,
         List<Phone> phones,
+        List<String> speakers,
         int version) {
 
     /** What stands for a name or number that nobody has stated. */
@@ -27,6 +29,7 @@ public record Owner(
 
     public Owner {
         phones = List.copyOf(phones);
+        speakers = List.copyOf(speakers);
     }
 
     /** Who it is in law. */
@@ -68,11 +71,11 @@ public record Owner(
 
     /** The same owner with these telephones, the first the one to ring. */
     Owner with(List<Phone> others) {
-        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, others, version);
+        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, others, speakers, version);
     }
 
     /** What is on file here, to be written over {@code read}, the version that somebody read. */
     Owner over(int read) {
-        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, phones, read);
+        return new Owner(id, name, kind, address, email, prefers, language, mayWrite, phones, speakers, read);
     }
 }

@@ -27,7 +27,7 @@ import tools.jackson.databind.json.JsonMapper;
 class OwnerRepository {
 
     private static final String SELECT = """
-            SELECT o.id, o.name, o.kind, o.address, o.email, o.prefers, o.language, o.may_write, o.version,
+            SELECT o.id, o.name, o.kind, o.address, o.email, o.prefers, o.language, o.may_write, o.speakers, o.version,
                    p.number, p.label
             FROM owner o
             LEFT JOIN owner_phone p ON p.owner_id = o.id
@@ -130,6 +130,7 @@ class OwnerRepository {
                         rs.getString("language"),
                         rs.getBoolean("may_write"),
                         List.of(),
+                        rs.getString("speakers").lines().toList(),
                         rs.getInt("version")),
                 number == null ? Optional.empty() : Optional.of(new Owner.Phone(number, rs.getString("label"))));
     }
@@ -175,8 +176,8 @@ class OwnerRepository {
     long add(Owner owner) {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
-                        INSERT INTO owner (name, kind, address, email, prefers, language, may_write, version)
-                        VALUES (:name, :kind, :address, :email, :prefers, :language, :write, 1)
+                        INSERT INTO owner (name, kind, address, email, prefers, language, may_write, speakers, version)
+                        VALUES (:name, :kind, :address, :email, :prefers, :language, :write, :speakers, 1)
                         """).params(fields(owner)).update(key, "id");
         long id = Objects.requireNonNull(key.getKeyAs(Long.class));
         made.row(Made.Table.OWNER, id);
@@ -189,7 +190,7 @@ class OwnerRepository {
         int changed = jdbc.sql("""
                         UPDATE owner
                         SET name = :name, kind = :kind, address = :address, email = :email, prefers = :prefers,
-                            language = :language, may_write = :write, version = version + 1
+                            language = :language, may_write = :write, speakers = :speakers, version = version + 1
                         WHERE id = :id AND version = :version AND merged_into IS NULL
                         """)
                 .params(fields(owner))
@@ -211,6 +212,7 @@ class OwnerRepository {
         fields.put("prefers", o.prefers().name());
         fields.put("language", o.language());
         fields.put("write", o.mayWrite());
+        fields.put("speakers", String.join("\n", o.speakers()));
         return fields;
     }
 

@@ -21,6 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Owners {
 
+    private static final int MOST_SPEAKERS = 8;
     private static final int MOST_PHONES = 6;
 
     private final OwnerRepository repository;
@@ -126,6 +127,8 @@ public class Owners {
                 stays.language().isEmpty() ? goes.language() : stays.language(),
                 stays.mayWrite() && goes.mayWrite(),
                 phones.subList(0, Math.min(MOST_PHONES, phones.size())),
+                // whom only the one named was not named by the other
+                stays.speakers(),
                 stays.version()));
         List<Long> vehicles = repository.vehicles(from);
         move(OwnerChange.What.MERGED, goes, stays, vehicles, Optional.of(stays));
@@ -273,7 +276,7 @@ public class Owners {
     private static Owner plain(String name, String phone, Owner.Kind kind) {
         List<Owner.Phone> phones =
                 PhoneNumber.digits(phone).isEmpty() ? List.of() : List.of(new Owner.Phone(phone, ""));
-        return new Owner(0, name, kind, "", "", Owner.Prefers.PHONE, "", true, phones, 1);
+        return new Owner(0, name, kind, "", "", Owner.Prefers.PHONE, "", true, phones, List.of(), 1);
     }
 
     private void tell(List<Long> vehicles, String what, String before, String after) {
@@ -293,6 +296,9 @@ public class Owners {
         words.add(o.prefers().words());
         if (!o.language().isEmpty()) {
             words.add("letters in " + o.language());
+        }
+        if (!o.speakers().isEmpty()) {
+            words.add("may speak for the owner: " + String.join(", ", o.speakers()));
         }
         if (!o.mayWrite()) {
             words.add("not to be written to");
@@ -322,6 +328,11 @@ public class Owners {
                         o.prefers() != Owner.Prefers.LETTER || !o.address().isBlank(),
                         "/prefers",
                         "There is no address to write to.");
+        checks.that(o.speakers().size() <= MOST_SPEAKERS, "/speakers", "At most %d names.".formatted(MOST_SPEAKERS))
+                .that(
+                        o.speakers().stream().noneMatch(n -> n.isBlank() || n.length() > 120 || n.contains("\n")),
+                        "/speakers",
+                        "A name has letters, and at most 120 of them.");
         for (int i = 0; i < o.phones().size(); i++) {
             Owner.Phone p = o.phones().get(i);
             checks.that(
@@ -344,6 +355,7 @@ public class Owners {
                 o.phones().stream()
                         .map(p -> new Owner.Phone(p.number().strip(), p.label().strip()))
                         .toList(),
+                o.speakers().stream().map(String::strip).distinct().toList(),
                 o.version());
     }
 }

@@ -748,6 +748,35 @@ class BoardApiTest {
         assertThat(block(id).get("clash").get(0).asString())
                 .startsWith("Not before")
                 .contains("is not ordered yet");
+        // an owner's no is noted all the same, and the job gets shorter where it stands
+        String estimates = "/api/jobs/%d/estimates".formatted(id);
+        JsonNode left = ines.post(estimates, "{}")
+                .ok()
+                .json()
+                .get("newest")
+                .get("lines")
+                .valueStream()
+                .filter(l -> l.get("asked").asBoolean()
+                        && !l.get("purpose").asBoolean()
+                        && l.get("minutes").asInt() > 0)
+                .findFirst()
+                .orElseThrow();
+        JsonNode newest = ines.post("%s/%d/consents".formatted(estimates, newestOf(estimates)), """
+                        {"lines": ["%s"], "answer": "LEFT", "saidBy": "Owner", "on": "%s", "how": "PHONE",
+                         "warning": "told", "signed": true, "insist": true}
+                        """.formatted(
+                                left.get("code").asString(), LocalDate.now()))
+                .ok()
+                .json()
+                .get("newest");
+        assertThat(newest.get("lines")
+                        .valueStream()
+                        .filter(l -> l.get("code").equals(left.get("code")))
+                        .map(l -> l.get("state").asString()))
+                .containsExactly("LEFT");
+        assertThat(block(id).get("startsAt")).isEqualTo(place.get("start"));
+        assertThat(block(id).get("endsAt").asString())
+                .isLessThanOrEqualTo(place.get("end").asString());
         // somebody else cannot be put there
         long other = board().get("waiting")
                 .valueStream()
@@ -777,6 +806,24 @@ class BoardApiTest {
                 .isGreaterThan(place.get("start").asString());
         ines.delete("/api/jobs/%d/booking?version=%d".formatted(id, version(id)))
                 .ok();
+    }
+
+    @Test
+    void whatWasOnlyPlannedMovesWithoutAnybodyToTell() {
+        long id = board().get("waiting")
+                .valueStream()
+                .map(w -> w.get("jobId").asLong())
+                .filter(w -> told(w).isEmpty() && !offers(w).isEmpty())
+                .findFirst()
+                .orElseThrow();
+        place(id, offers(id).get(0).get("place"), false, version(id)).ok();
+        ines.delete("/api/jobs/%d/booking?version=%d".formatted(id, version(id)))
+                .ok();
+        assertThat(told(id)).isEmpty();
+    }
+
+    private int newestOf(String estimates) {
+        return ines.get(estimates).ok().json().get("newest").get("number").asInt();
     }
 
     private void count(String part, int pieces) {

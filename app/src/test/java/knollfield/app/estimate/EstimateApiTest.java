@@ -62,11 +62,20 @@ class EstimateApiTest {
     }
 
     private Client.Answer say(int number, String answer, String lines, String warning, boolean signed) {
+        return say(number, answer, lines, warning, signed, "Tamsin Orde", "");
+    }
+
+    private Client.Answer say(
+            int number, String answer, String lines, String warning, boolean signed, String by, String more) {
         return ines.post("/api/jobs/%d/estimates/%d/consents".formatted(job, number), """
-                {"lines": [%s], "answer": "%s", "saidBy": "Tamsin Orde", "on": "%s", "how": "PHONE",
-                 "warning": "%s", "signed": %s}
+                {"lines": [%s], "answer": "%s", "saidBy": "%s", "on": "%s", "how": "PHONE",
+                 "warning": "%s", "signed": %s%s}
                 """.formatted(
-                        lines, answer, TODAY, warning, signed));
+                        lines, answer, by, TODAY, warning, signed, more));
+    }
+
+    private static String state(JsonNode estimates, String code) {
+        return line(estimates.get("newest"), code).get("state").asString();
     }
 
     private static JsonNode line(JsonNode view, String code) {
@@ -148,7 +157,7 @@ class EstimateApiTest {
         JsonNode agreed =
                 say(1, "AGREED", String.join(", ", asked), "", false).ok().json();
         assertThat(agreed.get("open").asInt()).isZero();
-        JsonNode belt = line(agreed.get("newest"), "belt").get("consent");
+        JsonNode belt = line(agreed.get("newest"), "belt").get("said").get(0);
         assertThat(belt.get("saidBy").asString()).isEqualTo("Tamsin Orde");
         assertThat(belt.get("howWords").asString()).isEqualTo("phone");
 
@@ -161,8 +170,8 @@ class EstimateApiTest {
         JsonNode second = make();
         assertThat(second.get("newest").get("number").asInt()).isEqualTo(2);
         assertThat(second.get("open").asInt()).isEqualTo(1);
-        assertThat(line(second.get("newest"), "camseal").has("consent")).isFalse();
-        assertThat(line(second.get("newest"), "belt").has("consent")).isTrue();
+        assertThat(state(second, "camseal")).isEqualTo("NOT_ASKED");
+        assertThat(state(second, "belt")).isEqualTo("AGREED");
     }
 
     @Test
@@ -187,7 +196,7 @@ class EstimateApiTest {
         make();
         assertThat(say(1, "LEFT", "\"pump\"", "it turns with the belt", false).errorAt("/signed"))
                 .contains("signed decline", "refused");
-        assertThat(say(1, "LEFT", "\"belt\"", "told", true).errorAt("/lines")).contains("give the job up");
+        assertThat(say(1, "LEFT", "\"belt\"", "told", true).errorAt("/lines")).contains("no job", "given up");
         assertThat(line(view(), "pump").get("included").asBoolean()).isTrue();
 
         say(1, "LEFT", "\"pump\"", "it turns with the belt", true).ok();
@@ -196,12 +205,102 @@ class EstimateApiTest {
     }
 
     @Test
+    void aYesAfterANoBringsTheLineBackAndTheStoryIsKept() {
+        scope("\"camseal\": {\"in\": true}", "").ok();
+        make();
+        say(1, "LEFT", "\"camseal\"", "may weep", false).ok();
+        assertThat(state(estimates(), "camseal")).isEqualTo("LEFT");
+
+        JsonNode agreed = say(1, "AGREED", "\"camseal\"", "", false).ok().json();
+        assertThat(line(view(), "camseal").get("included").asBoolean()).isTrue();
+        assertThat(state(agreed, "camseal")).isEqualTo("AGREED");
+        assertThat(agreed.get("left")).isEmpty();
+        assertThat(line(agreed.get("newest"), "camseal").get("said"))
+                .extracting(c -> c.get("answer").asString())
+                .containsExactly("AGREED", "LEFT");
+
+        // the desk puts back in what the owner left: that has to be asked about
+        say(1, "LEFT", "\"camseal\"", "may weep", false).ok();
+        scope("\"camseal\": {\"in\": true}", "").ok();
+        assertThat(state(estimates(), "camseal")).isEqualTo("LEFT_YET_IN");
+        assertThat(estimates().get("left")).isEmpty();
+    }
+
+    @Test
+    void aRefusedJobIsNotedAndGivenUp() {
+        make();
+        assertThat(say(1, "AGREED", "\"belt\"", "", false, "Tamsin Orde", ", \"refused\": true")
+                        .errorAt("/refused"))
+                .contains("by a no");
+        assertThat(say(1, "LEFT", "\"belt\"", "", false, "Tamsin Orde", ", \"refused\": true")
+                        .errorAt("/warning"))
+                .contains("risk");
+        JsonNode refused = say(1, "LEFT", "\"belt\"", "it may bend valves", false, "Tamsin Orde", ", \"refused\": true")
+                .ok()
+                .json();
+
+        assertThat(view().get("stage").asString()).isEqualTo("CANCELLED");
+        assertThat(line(refused.get("newest"), "belt")
+                        .get("said")
+                        .get(0)
+                        .get("warning")
+                        .asString())
+                .isEqualTo("it may bend valves");
+        say(1, "AGREED", "\"belt\"", "", false).problem(409, "conflict");
+    }
+
+    @Test
+    void whereTheOwnerNamedWhoMaySpeakAnotherIsAskedAboutOnce() {
+        make();
+        long vehicle = view().get("vehicleId").asLong();
+        long owner = ines.get("/api/vehicles/%d/details".formatted(vehicle))
+                .ok()
+                .json()
+                .get("ownerId")
+                .asLong();
+        JsonNode on = ines.get("/api/owners/" + owner).ok().json().get("owner");
+        String body = """
+                {"name": "%s", "kind": "PERSON", "prefers": "PHONE", "mayWrite": true, "phones": [],
+                 "speakers": ["%s"], "version": %d}
+                """;
+        assertThat(ines.put(
+                                "/api/owners/" + owner,
+                                body.formatted(
+                                        on.get("name").asString(),
+                                        " ",
+                                        on.get("version").asInt()))
+                        .errorAt("/speakers"))
+                .contains("name");
+        ines.put(
+                        "/api/owners/" + owner,
+                        body.formatted(
+                                on.get("name").asString(),
+                                "Davy Orde",
+                                on.get("version").asInt()))
+                .ok();
+        assertThat(estimates().get("speakers").toString()).contains("Davy Orde");
+
+        Client.Answer stranger = say(1, "AGREED", "\"belt\"", "", false, "Petra Vann", "");
+        assertThat(stranger.errorAt("/saidBy")).contains("Davy Orde");
+        assertThat(stranger.json().get("suggestion").asString()).isEqualTo("insist");
+        assertThat(state(estimates(), "belt")).isEqualTo("NOT_ASKED");
+        say(1, "AGREED", "\"belt\"", "", false, "davy orde ", "").ok();
+        say(1, "AGREED", "\"pump\"", "", false, "Petra Vann", ", \"insist\": true")
+                .ok();
+        assertThat(state(estimates(), "pump")).isEqualTo("AGREED");
+    }
+
+    @Test
     void wrongConsentsAreRefusedAndNothingIsKept() {
         make();
         assertThat(say(1, "AGREED", "", "", false).errorAt("/lines")).contains("at least one");
         assertThat(say(1, "AGREED", "\"wings\"", "", false).errorAt("/lines")).contains("no line wings");
         say(2, "AGREED", "\"belt\"", "", false).problem(404, "not-found");
-        assertThat(estimates().get("newest").get("lines").valueStream().filter(l -> l.has("consent")))
+        assertThat(estimates()
+                        .get("newest")
+                        .get("lines")
+                        .valueStream()
+                        .filter(l -> !l.get("said").isEmpty()))
                 .isEmpty();
     }
 

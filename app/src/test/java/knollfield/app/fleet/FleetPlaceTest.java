@@ -134,6 +134,31 @@ class FleetPlaceTest {
     }
 
     @Test
+    void aSoldVehicleIsNoLongerTheFleets() {
+        JsonNode row = ines.get("/api/fleets").ok().json().get(0);
+        JsonNode page = page(row);
+        long sold = page.get("vehicles").get(0).get("vehicleId").asLong();
+        String state = "/api/vehicles/%d/state".formatted(sold);
+        String to = "{\"state\": \"%s\", \"since\": \"%s\", \"version\": %d}";
+        ines.put(state, to.formatted("SOLD", java.time.LocalDate.now(), version(sold)))
+                .ok();
+        assertThat(page(row).get("vehicles"))
+                .hasSize(page.get("vehicles").size() - 1)
+                .noneMatch(v -> v.get("vehicleId").asLong() == sold);
+        ines.put(state, to.formatted("IN_USE", java.time.LocalDate.now(), version(sold)))
+                .ok();
+        assertThat(page(row).get("vehicles")).hasSize(page.get("vehicles").size());
+    }
+
+    private int version(long vehicle) {
+        return ines.get("/api/vehicles/%d/details".formatted(vehicle))
+                .ok()
+                .json()
+                .get("version")
+                .asInt();
+    }
+
+    @Test
     void aContactSeesTheOwnFleetAlone() {
         Client jory = SERVER.as("jory");
         JsonNode own = jory.get("/api/fleets").ok().json();

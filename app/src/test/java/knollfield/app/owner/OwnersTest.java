@@ -286,7 +286,18 @@ class OwnersTest {
             ines.csv("/api/imports", list("PHN 1,Sithney Roe,0607 123 4567", "PHN 2,Else Roe,0607 765 4321"))
                     .ok();
         }
-        assertThat(registrations(find(asked))).containsExactly("PHN 1");
+        JsonNode found = find(asked);
+        assertThat(registrations(found)).containsExactly("PHN 1");
+        assertThat(found.get("owners").valueStream().map(o -> o.get("name").asString()))
+                .containsExactly("Sithney Roe");
+        assertThat(ines.get("/api/desk?q=" + URLEncoder.encode(asked, StandardCharsets.UTF_8))
+                        .ok()
+                        .json()
+                        .get("rows")
+                        .valueStream()
+                        .map(v -> v.get("registration").asString()))
+                .as("on the Desk")
+                .containsExactly("PHN 1");
     }
 
     @ParameterizedTest(name = "{0}")

@@ -7,6 +7,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * What somebody said to one line of an estimate.
@@ -72,10 +74,21 @@ public record Consent(
     public record Lack(Field field, String words) {}
 
     /**
-     * What {@code answer} to {@code line} needs (rules.md section 6): a line that is left needs the warning that was
-     * given, a required one a signed decline; what the job is for cannot be left, the job is refused instead.
+     * What {@code answer} to {@code line} needs (rules.md section 6): a no needs the warning that was given; where a required
+     * line goes out by it, a signed decline or a job that is refused; where what the job is for goes out, a refused job.
+     *
+     * @param purpose the job is for this line
+     * @param goesOut the work is left undone; false where it is too late for that
+     * @param refused the whole job is given up by this answer
      */
-    public static List<Lack> lacks(Estimate.Line line, boolean purpose, Answer answer, String warning, boolean signed) {
+    public static List<Lack> lacks(
+            Estimate.Line line,
+            boolean purpose,
+            Answer answer,
+            String warning,
+            boolean signed,
+            boolean goesOut,
+            boolean refused) {
         List<Lack> lacks = new ArrayList<>();
         if (answer == Answer.AGREED) {
             return lacks;
@@ -83,10 +96,13 @@ public record Consent(
         if (warning.isBlank()) {
             lacks.add(new Lack(Field.WARNING, "Say what was told of the risk of leaving it."));
         }
+        if (!goesOut || refused) {
+            return lacks;
+        }
         if (purpose) {
             lacks.add(new Lack(
                     Field.LINE,
-                    "Without the %s there is no job; give the job up instead."
+                    "Without the %s there is no job: say that the job is refused, it is then given up."
                             .formatted(line.name().toLowerCase(Locale.ROOT))));
         } else if (line.required() && !signed) {
             lacks.add(new Lack(
@@ -97,33 +113,100 @@ public record Consent(
         return lacks;
     }
 
-    /** @param consent empty: not asked, or the price has risen above what was agreed to */
-    public record OfLine(Estimate.Line line, Optional<Consent> consent) {
+    /** How a line stands, whatever was said before. */
+    public enum State {
+        NOT_ASKED("not asked", true),
+        DEARER("agreed at less, ask again", true),
+        LEFT_YET_IN("left, yet in the job", true),
+        AGREED("agreed", false),
+        LEFT("left", false);
+
+        private final String words;
+        private final boolean open;
+
+        State(String words, boolean open) {
+            this.words = words;
+            this.open = open;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** Whether the owner has still to be asked. */
+        public boolean isOpen() {
+            return open;
+        }
+    }
+
+    /**
+     * A line and all that was said to it.
+     *
+     * @param said oldest first
+     */
+    public record OfLine(Estimate.Line line, State state, List<Consent> said) {
+
+        public OfLine {
+            said = List.copyOf(said);
+        }
 
         public boolean isOpen() {
-            return consent.isEmpty();
+            return state.isOpen();
+        }
+
+        /** What was said last. */
+        public Optional<Consent> newest() {
+            return said.isEmpty() ? Optional.empty() : Optional.of(said.get(said.size() - 1));
         }
     }
 
     /**
      * How each line that can be answered stands: the newest answer to it counts. Lines added by a later finding are open,
-     * the others keep what was said; a line that has become dearer than agreed at worst is open again.
+     * the others keep what was said; a line that has become dearer than agreed at worst is open again, and so is one that was
+     * left and is done all the same.
+     *
+     * @param oldestFirst as they were given
+     * @param inJob codes of the items that the job holds now
+     */
+    public static List<OfLine> standing(Estimate estimate, Collection<Consent> oldestFirst, Set<String> inJob) {
+        return estimate.lines().stream()
+                .filter(line -> line.kind().isAnswered())
+                .map(line -> {
+                    List<Consent> said = oldestFirst.stream()
+                            .filter(c -> c.lineCode().equals(line.code()))
+                            .toList();
+                    return new OfLine(line, state(line, said, inJob), said);
+                })
+                .sorted(Comparator.comparing(l -> !l.line().required()))
+                .toList();
+    }
+
+    private static State state(Estimate.Line line, List<Consent> said, Set<String> inJob) {
+        if (said.isEmpty()) {
+            return State.NOT_ASKED;
+        }
+        Consent newest = said.get(said.size() - 1);
+        if (newest.answer() == Answer.LEFT) {
+            return inJob.contains(line.code()) ? State.LEFT_YET_IN : State.LEFT;
+        }
+        return line.likelyMinor() > newest.upToMinor() ? State.DEARER : State.AGREED;
+    }
+
+    /**
+     * Codes of the lines whose last answer was no and that the job does not hold.
      *
      * @param oldestFirst as they were given
      */
-    public static List<OfLine> standing(Estimate estimate, Collection<Consent> oldestFirst) {
-        List<OfLine> lines = new ArrayList<>();
-        for (Estimate.Line line : estimate.lines()) {
-            if (!line.kind().isAnswered()) {
-                continue;
+    public static Set<String> left(Collection<Consent> oldestFirst, Set<String> inJob) {
+        Set<String> left = new TreeSet<>();
+        for (Consent c : oldestFirst) {
+            if (c.answer() == Answer.LEFT) {
+                left.add(c.lineCode());
+            } else {
+                left.remove(c.lineCode());
             }
-            Optional<Consent> newest = oldestFirst.stream()
-                    .filter(c -> c.lineCode().equals(line.code()))
-                    .reduce((earlier, later) -> later)
-                    .filter(c -> c.answer() == Answer.LEFT || line.likelyMinor() <= c.upToMinor());
-            lines.add(new OfLine(line, newest));
         }
-        lines.sort(Comparator.comparing(l -> !l.line().required()));
-        return lines;
+        left.removeAll(inJob);
+        return left;
     }
 }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.core.Families;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleRules;
@@ -17,6 +18,7 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.TensionerKind;
 import knollfield.core.estimate.Consent.Answer;
 import knollfield.core.estimate.Consent.How;
+import knollfield.core.estimate.Consent.State;
 import org.junit.jupiter.api.Test;
 
 class EstimateTest {
@@ -107,10 +109,10 @@ class EstimateTest {
                 said.add(said(l.code(), Answer.AGREED, l.highMinor()));
             }
         }
-        assertThat(Consent.standing(first, said)).noneMatch(Consent.OfLine::isOpen);
+        assertThat(Consent.standing(first, said, Set.of())).noneMatch(Consent.OfLine::isOpen);
 
         Estimate second = Estimate.of(bundle("camseal"), Set.of(), rates(1));
-        assertThat(Consent.standing(second, said))
+        assertThat(Consent.standing(second, said, Set.of()))
                 .filteredOn(Consent.OfLine::isOpen)
                 .extracting(l -> l.line().code())
                 .containsExactly("camseal");
@@ -122,26 +124,52 @@ class EstimateTest {
         List<Consent> said = List.of(
                 said("pump", Answer.LEFT, 0), said("pump", Answer.AGREED, 1_000_000), said("belt", Answer.AGREED, 1));
 
-        List<Consent.OfLine> standing = Consent.standing(e, said);
-        assertThat(standing)
+        Map<String, Consent.State> standing = states(e, said, Set.of("pump", "belt"));
+        assertThat(standing).containsEntry("pump", State.AGREED).containsEntry("belt", State.DEARER);
+        assertThat(Consent.left(said, Set.of())).as("agreed in the end").isEmpty();
+    }
+
+    private static Map<String, Consent.State> states(Estimate e, List<Consent> said, Set<String> inJob) {
+        return Consent.standing(e, said, inJob).stream()
+                .collect(Collectors.toMap(l -> l.line().code(), Consent.OfLine::state));
+    }
+
+    @Test
+    void whatWasLeftAndIsDoneAllTheSameIsAskedAboutAgain() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+        List<Consent> said = List.of(said("pump", Answer.AGREED, 1_000_000), said("pump", Answer.LEFT, 0));
+
+        assertThat(states(e, said, Set.of("belt")))
+                .containsEntry("pump", State.LEFT)
+                .containsEntry("belt", State.NOT_ASKED);
+        assertThat(Consent.left(said, Set.of("belt"))).containsExactly("pump");
+        assertThat(states(e, said, Set.of("belt", "pump"))).containsEntry("pump", State.LEFT_YET_IN);
+        assertThat(Consent.left(said, Set.of("belt", "pump"))).isEmpty();
+        assertThat(Consent.standing(e, said, Set.of()))
                 .filteredOn(l -> l.line().code().equals("pump"))
                 .singleElement()
-                .satisfies(l -> assertThat(l.consent())
-                        .hasValueSatisfying(c -> assertThat(c.answer()).isEqualTo(Answer.AGREED)));
-        assertThat(standing)
-                .filteredOn(l -> l.line().code().equals("belt"))
-                .singleElement()
-                .satisfies(l -> assertThat(l.isOpen()).isTrue());
+                .satisfies(l -> assertThat(l.said()).isEqualTo(said));
     }
 
     private static List<Consent.Field> lacks(
             String line, boolean purpose, Answer answer, String warning, boolean signed) {
+        return lacks(line, purpose, answer, warning, signed, true, false);
+    }
+
+    private static List<Consent.Field> lacks(
+            String line,
+            boolean purpose,
+            Answer answer,
+            String warning,
+            boolean signed,
+            boolean goesOut,
+            boolean refused) {
         Estimate e = Estimate.of(bundle("camseal"), Set.of(), rates(1));
         Estimate.Line found = e.lines().stream()
                 .filter(l -> l.code().equals(line))
                 .findFirst()
                 .orElseThrow();
-        return Consent.lacks(found, purpose, answer, warning, signed).stream()
+        return Consent.lacks(found, purpose, answer, warning, signed, goesOut, refused).stream()
                 .map(Consent.Lack::field)
                 .toList();
     }
@@ -154,6 +182,11 @@ class EstimateTest {
         assertThat(lacks("pump", false, Answer.LEFT, "told", false)).containsExactly(Consent.Field.SIGNED);
         assertThat(lacks("pump", false, Answer.LEFT, "told", true)).isEmpty();
         assertThat(lacks("belt", true, Answer.LEFT, "told", true)).containsExactly(Consent.Field.LINE);
+        // a refused job needs no signature, and what is too late to leave neither; the warning is given all the same
+        assertThat(lacks("belt", true, Answer.LEFT, "told", false, true, true)).isEmpty();
+        assertThat(lacks("pump", false, Answer.LEFT, "told", false, false, false))
+                .isEmpty();
+        assertThat(lacks("pump", false, Answer.LEFT, "", false, false, true)).containsExactly(Consent.Field.WARNING);
     }
 
     @Test
