@@ -14,7 +14,8 @@ import {
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
-import { fleetQuery, type FleetPage } from './fleetQueries';
+import { fleetQuery, useLeaveInItsMonth, type FleetPage } from './fleetQueries';
+import { Level } from './Level';
 
 type Sum = FleetPage['year'];
 
@@ -60,6 +61,7 @@ export default function Fleet() {
           Print
         </button>
       </div>
+      <Level fleet={f} />
       <h2>
         {month
           ? `${formatMonth(month.month)}, ${vehicleCount(listed.length)}`
@@ -71,7 +73,7 @@ export default function Fleet() {
         )}
       </h2>
       <div className="sideways">
-        <Vehicles rows={listed} currency={me.currency} />
+        <Vehicles fleet={f} rows={listed} />
       </div>
       <h2>By month</h2>
       <div className="sideways" role="region" aria-label="By month" tabIndex={0}>
@@ -135,42 +137,65 @@ function Figures({ sum, currency }: { sum: Sum; currency: string }) {
   );
 }
 
-function Vehicles({ rows, currency }: { rows: FleetPage['vehicles']; currency: string }) {
+function Vehicles({ fleet, rows }: { fleet: FleetPage; rows: FleetPage['vehicles'] }) {
+  const { currency, manages } = useMe();
+  const leave = useLeaveInItsMonth(fleet.id);
   if (rows.length === 0) return <p className="empty">Nothing comes due in this month.</p>;
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>Vehicle</th>
-          <th>How it stands</th>
-          <th className="num">Act by</th>
-          <th className="num">Limit reached, 10 to 90 %</th>
-          <th className="num">Planned</th>
-          <th className="num">Hours</th>
-          <th className="num">Before tax, likely</th>
-          <th className="num">Days off</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((v) => (
-          <tr key={v.vehicleId}>
-            <VehicleCell vehicle={v} />
-            <StandingCell status={v.status} words={v.statusWords} />
-            <td className="num">{v.actBy ? formatDate(v.actBy) : 'none'}</td>
-            <td className="num">
-              {v.early && v.late
-                ? v.early === v.late
-                  ? formatDate(v.early)
-                  : `${formatDate(v.early)} to ${formatDate(v.late)}`
-                : ''}
-            </td>
-            <td className="num">{v.plannedOn ? formatDate(v.plannedOn) : 'no'}</td>
-            <td className="num">{formatHours(v.minutes)} h</td>
-            <td className="num">{formatMoney(v.likelyMinor, currency)}</td>
-            <td className="num">{v.offRoadDays}</td>
+    <>
+      <ProblemNote error={leave.error} />
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Vehicle</th>
+            <th>How it stands</th>
+            <th className="num">Act by</th>
+            <th className="num">Limit reached, 10 to 90 %</th>
+            <th className="num">Planned</th>
+            <th className="num">Hours</th>
+            <th className="num">Before tax, likely</th>
+            <th className="num">Days off</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map((v) => (
+            <tr key={v.vehicleId}>
+              <VehicleCell vehicle={v} />
+              <StandingCell status={v.status} words={v.statusWords} />
+              <td className="num">
+                {v.actBy ? formatDate(v.actBy) : 'none'}
+                {v.forwardFrom && (
+                  <span className="second">
+                    brought forward from {formatDate(v.forwardFrom)}{' '}
+                    {manages && (
+                      <button
+                        type="button"
+                        className="link"
+                        aria-label={`Leave ${v.registration} in its own month`}
+                        disabled={leave.isPending}
+                        onClick={() => leave.mutate(v.vehicleId)}
+                      >
+                        take back
+                      </button>
+                    )}
+                  </span>
+                )}
+              </td>
+              <td className="num">
+                {v.early && v.late
+                  ? v.early === v.late
+                    ? formatDate(v.early)
+                    : `${formatDate(v.early)} to ${formatDate(v.late)}`
+                  : ''}
+              </td>
+              <td className="num">{v.plannedOn ? formatDate(v.plannedOn) : 'no'}</td>
+              <td className="num">{formatHours(v.minutes)} h</td>
+              <td className="num">{formatMoney(v.likelyMinor, currency)}</td>
+              <td className="num">{v.offRoadDays}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }

@@ -273,7 +273,15 @@ final class SkerrowVehicles {
 
     private static VehicleHistory wished(VehicleHistory h, List<CallNote> calls, List<StandingDecline> declines) {
         return new VehicleHistory(
-                h.vehicle(), h.readings(), h.renewals(), h.evidence(), h.trips(), List.of(), calls, declines);
+                h.vehicle(),
+                h.readings(),
+                h.renewals(),
+                h.evidence(),
+                h.trips(),
+                List.of(),
+                calls,
+                declines,
+                Optional.empty());
     }
 
     /** The same vehicle in another state, idling so many hours a year, or with a timing of its own. */

@@ -387,7 +387,9 @@ public class Forecasts {
         Exposure.Stake stake = stake(workshop, consequence, planned);
         Careful.Judged careful = workshop.careful()
                 .judged(forecast, facts, workshop.policy(), workshop.wearModels(), stake, usual.items());
-        VehicleForecast judged = careful.forecast();
+        int horizon = workshop.policy().horizonDays();
+        VehicleForecast judged =
+                history.forward().map(f -> f.on(careful.forecast(), horizon)).orElse(careful.forecast());
         Optional<Exposure> week =
                 Exposure.ofAWeek(judged, facts.firstRegistered(), evidence, workshop.wearModels(), stake);
         return new VehicleState(

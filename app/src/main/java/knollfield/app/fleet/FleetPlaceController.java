@@ -9,6 +9,7 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import knollfield.app.due.VehicleState;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
@@ -18,6 +19,7 @@ import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.VehicleService;
+import knollfield.core.due.BroughtForward;
 import knollfield.core.due.Status;
 import knollfield.core.fleet.Coming;
 import knollfield.core.fleet.FleetMonths;
@@ -27,9 +29,13 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The place Fleets: each fleet by month. A fleet's contact sees the own one alone. */
@@ -38,6 +44,7 @@ import org.springframework.web.bind.annotation.RestController;
 class FleetPlaceController {
 
     private final FleetPlans plans;
+    private final FleetLevels levels;
     private final FleetWords sentences;
     private final VehicleService vehicles;
     private final CurrentPerson current;
@@ -46,12 +53,14 @@ class FleetPlaceController {
 
     FleetPlaceController(
             FleetPlans plans,
+            FleetLevels levels,
             FleetWords sentences,
             VehicleService vehicles,
             CurrentPerson current,
             WorkshopSettings settings,
             WorkshopClock clock) {
         this.plans = plans;
+        this.levels = levels;
         this.sentences = sentences;
         this.vehicles = vehicles;
         this.current = current;
@@ -98,6 +107,7 @@ class FleetPlaceController {
     /**
      * @param day the day it counts on; null where nothing calls for it
      * @param dueNow waits today already
+     * @param forwardFrom the act-by day before it was brought forward to level the months; null where it was not
      */
     record FleetVehicleView(
             long vehicleId,
@@ -111,6 +121,7 @@ class FleetPlaceController {
             @Nullable LocalDate late,
             @Nullable LocalDate day,
             boolean dueNow,
+            @Nullable LocalDate forwardFrom,
             @Nullable LocalDate plannedOn,
             int minutes,
             long lowMinor,
@@ -244,6 +255,108 @@ class FleetPlaceController {
                 .body(text.toString());
     }
 
+    /**
+     * @param costMinor what bringing it forward gives away, before tax
+     * @param from first day of the month it stands in
+     * @param to first day of the month to bring it forward to
+     */
+    record LevelMove(
+            long vehicleId,
+            String registration,
+            String makeModel,
+            Status status,
+            String statusWords,
+            LocalDate from,
+            LocalDate to,
+            int minutes,
+            int offRoadDays,
+            long costMinor) {}
+
+    /** @param spare vehicle-days the fleet can spare in the month */
+    record LevelMonth(LocalDate month, int spare, int daysLeft, int daysLevel, long minutesLeft, long minutesLevel) {}
+
+    /**
+     * @param words what it comes to
+     * @param costMinor of all moves
+     * @param leastMinor no plan with as little above the room is known to cost less than this
+     * @param best no plan is better
+     */
+    record LevelView(
+            List<String> words,
+            List<LevelMove> moves,
+            List<LevelMonth> months,
+            long costMinor,
+            long leastMinor,
+            boolean best) {}
+
+    record LevelAccepted(List<FleetLevels.Accepted> moves) {}
+
+    /**
+     * Which vehicles to bring forward so that no month passes what the fleet can spare, nor {@code hours} of the workshop.
+     *
+     * @param hours a month that the fleet may take; none: not counted
+     */
+    @GetMapping("/{id}/level")
+    LevelView level(@PathVariable long id, @RequestParam(required = false) @Nullable Integer hours) {
+        FleetPlans.Plan p = plan(id);
+        FleetLevels.Level level = levels.of(p, hours == null ? OptionalInt.empty() : OptionalInt.of(hours));
+        return new LevelView(
+                sentences.ofLevel(level, settings.get().currency()),
+                level.moves().stream().map(m -> move(m, p)).toList(),
+                level.loads().stream()
+                        .map(l -> new LevelMonth(
+                                l.month().atDay(1),
+                                l.spare(),
+                                l.daysLeft(),
+                                l.daysLevel(),
+                                l.minutesLeft(),
+                                l.minutesLevel()))
+                        .toList(),
+                level.result().costMinor(),
+                level.result().leastMinor(),
+                level.result().isBest());
+    }
+
+    /** Brings vehicles forward; the fleet as it stands then. */
+    @PostMapping("/{id}/level")
+    FleetPage bringForward(@PathVariable long id, @RequestBody LevelAccepted accepted) {
+        levels.bringForward(plan(id), accepted.moves());
+        return page(id);
+    }
+
+    /** Leaves a vehicle in its own month again; the fleet as it stands then. */
+    @DeleteMapping("/{id}/level/{vehicle}")
+    FleetPage leave(@PathVariable long id, @PathVariable long vehicle) {
+        if (!plan(id).states().containsKey(vehicle)) {
+            throw new NotFound("The fleet has no such vehicle.");
+        }
+        vehicles.leaveInItsMonth(vehicle);
+        return page(id);
+    }
+
+    private static LevelMove move(FleetLevels.Move m, FleetPlans.Plan p) {
+        VehicleState s = Objects.requireNonNull(p.states().get(m.coming().vehicleId()));
+        return new LevelMove(
+                s.vehicle().id(),
+                s.vehicle().registration(),
+                s.vehicle().makeModel(),
+                s.forecast().status(),
+                s.forecast().statusWords(),
+                m.from().atDay(1),
+                m.to().atDay(1),
+                m.coming().minutes(),
+                m.coming().offRoadDays(),
+                m.costMinor());
+    }
+
+    /** While it holds: once renewed, a vehicle stands where its clocks have it. */
+    private static Optional<LocalDate> forwardFrom(VehicleState s) {
+        return s.history()
+                .forward()
+                .filter(f -> s.forecast().actBy().equals(Optional.of(f.month().atEndOfMonth())))
+                .map(BroughtForward::from);
+    }
+
     private FleetPlans.Plan plan(long id) {
         return seen().stream()
                 .filter(f -> f.id() == id)
@@ -286,6 +399,7 @@ class FleetPlaceController {
                 c.late().orElse(null),
                 c.day(clock.today()).orElse(null),
                 c.isDueNow(clock.today()),
+                forwardFrom(s).orElse(null),
                 c.plannedOn().orElse(null),
                 c.minutes(),
                 c.money().low(),

@@ -13,6 +13,7 @@ import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
 import knollfield.core.fleet.Coming;
 import knollfield.core.fleet.FleetMonths;
+import knollfield.core.fleet.Levelling;
 import org.springframework.stereotype.Component;
 
 /** A fleet's months in words. */
@@ -75,6 +76,55 @@ class FleetWords {
                     new Fact.Words(named(p.months().without(), p))));
         }
         return said.stream().map(s -> words.write(s, currency)).toList();
+    }
+
+    /** What making the months level comes to. */
+    List<String> ofLevel(FleetLevels.Level level, String currency) {
+        List<Statement> said = new ArrayList<>();
+        Levelling.Over left = level.left();
+        Levelling.Over over = level.result().over();
+        if (left.minutes() == 0) {
+            said.add(Statement.of("No month holds more than there is room for; nothing need be brought forward."));
+        } else if (level.moves().isEmpty()) {
+            said.add(Statement.of(
+                    "There is {0} more than there is room for, and nothing can be brought forward: it is due now or promised, or no month before has room.",
+                    new Fact.Words(above(left))));
+        } else {
+            said.add(Statement.of(
+                    "Left as it is, there is {0} more than there is room for.", new Fact.Words(above(left))));
+            said.add(Statement.of(
+                    "Bring {0} forward, then {1}. That gives away {2}: what would still have served.",
+                    new Fact.Words(
+                            level.moves().size() == 1
+                                    ? "one vehicle"
+                                    : level.moves().size() + " vehicles"),
+                    new Fact.Words(over.minutes() == 0 ? "every month has room" : above(over) + " too much is left"),
+                    new Fact.Money(level.result().costMinor())));
+            said.add(proof(level.result()));
+        }
+        return said.stream().map(s -> words.write(s, currency)).toList();
+    }
+
+    private static Statement proof(Levelling result) {
+        if (result.isBest()) {
+            return Statement.of("Worked out to the end: no other way leaves less too much, or costs less.");
+        }
+        return result.leastOver() < result.over().minutes()
+                ? Statement.of("Not worked out to the end: another way may leave less too much.")
+                : Statement.of(
+                        "Not worked out to the end: another way that leaves as little too much costs {0} at least.",
+                        new Fact.Money(result.leastMinor()));
+    }
+
+    private static String above(Levelling.Over over) {
+        List<String> parts = new ArrayList<>();
+        if (over.vehicleDays() > 0) {
+            parts.add(over.vehicleDays() == 1 ? "1 vehicle-day" : over.vehicleDays() + " vehicle-days");
+        }
+        if (over.workMinutes() > 0) {
+            parts.add("%.1f h".formatted(over.workMinutes() / 60.0));
+        }
+        return String.join(" and ", parts);
     }
 
     private static Stream<Coming> comings(FleetPlans.Plan p) {

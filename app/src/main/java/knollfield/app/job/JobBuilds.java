@@ -113,7 +113,8 @@ public class JobBuilds {
                 h.trips(),
                 h.replacements(),
                 h.calls(),
-                h.declines());
+                h.declines(),
+                h.forward());
         BundleRules.Vehicle now = forecasts.forBundle(state);
         return new BundleRules.Vehicle(
                 now.equipment(),

@@ -49,6 +49,8 @@ class SecurityConfig {
                                 "/api/fleets/**",
                                 "/api/ahead/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
+                        .requestMatchers("/api/fleets/**")
+                        .hasRole(MANAGER)
                         .requestMatchers("/api/calculations/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
                         .requestMatchers(POST, "/api/vehicle-readings")

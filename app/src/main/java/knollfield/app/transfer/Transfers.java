@@ -93,6 +93,7 @@ class Transfers {
             "breakdown",
             "call_note",
             "standing_decline",
+            "vehicle_forward",
             "estimate",
             "consent",
             "no_show",

@@ -2,6 +2,7 @@ package knollfield.app.vehicle;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +10,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import knollfield.app.log.Made;
+import knollfield.core.due.BroughtForward;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
@@ -51,6 +53,7 @@ class HistoryRepository {
             SELECT vehicle_id, id, declined_on, declined_by, told, until_date, withdrawn_on, entered_by
             FROM standing_decline
             """;
+    private static final String FORWARD = "SELECT vehicle_id, to_month, from_day FROM vehicle_forward";
 
     private final JdbcClient jdbc;
     private final Made made;
@@ -72,7 +75,9 @@ class HistoryRepository {
                 one(TRIPS, "from_date", vehicle.id(), TRIP),
                 one(REPLACEMENTS, "replaced_on, id", vehicle.id(), REPLACEMENT),
                 one(CALLS, "spoken_on, id", vehicle.id(), CALL),
-                one(DECLINES, "declined_on, id", vehicle.id(), DECLINE));
+                one(DECLINES, "declined_on, id", vehicle.id(), DECLINE),
+                one(FORWARD, "vehicle_id", vehicle.id(), BROUGHT_FORWARD).stream()
+                        .findFirst());
     }
 
     List<VehicleHistory> of(List<Vehicle> vehicles) {
@@ -83,6 +88,7 @@ class HistoryRepository {
         Map<Long, List<OdometerReplacement>> replacements = all(REPLACEMENTS, "replaced_on, id", REPLACEMENT);
         Map<Long, List<CallNote>> calls = all(CALLS, "spoken_on, id", CALL);
         Map<Long, List<StandingDecline>> declines = all(DECLINES, "declined_on, id", DECLINE);
+        Map<Long, List<BroughtForward>> forward = all(FORWARD, "vehicle_id", BROUGHT_FORWARD);
         return vehicles.stream()
                 .map(v -> new VehicleHistory(
                         v,
@@ -92,7 +98,8 @@ class HistoryRepository {
                         trips.getOrDefault(v.id(), List.of()),
                         replacements.getOrDefault(v.id(), List.of()),
                         calls.getOrDefault(v.id(), List.of()),
-                        declines.getOrDefault(v.id(), List.of())))
+                        declines.getOrDefault(v.id(), List.of()),
+                        forward.getOrDefault(v.id(), List.of()).stream().findFirst()))
                 .toList();
     }
 
@@ -261,6 +268,27 @@ class HistoryRepository {
                 .update();
     }
 
+    void bringForward(long vehicleId, BroughtForward f, String by, Instant at) {
+        jdbc.sql("""
+                        MERGE INTO vehicle_forward (vehicle_id, to_month, from_day, made_by, made_at)
+                        KEY (vehicle_id)
+                        VALUES (:vehicle, :month, :from, :by, :at)
+                        """)
+                .param("vehicle", vehicleId)
+                .param("month", f.month().atDay(1))
+                .param("from", f.from())
+                .param("by", by)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    boolean leaveInItsMonth(long vehicleId) {
+        return jdbc.sql("DELETE FROM vehicle_forward WHERE vehicle_id = :vehicle")
+                        .param("vehicle", vehicleId)
+                        .update()
+                == 1;
+    }
+
     boolean withdrawDecline(long vehicleId, long declineId, LocalDate on) {
         return jdbc.sql("""
                                 UPDATE standing_decline SET withdrawn_on = :on
@@ -359,6 +387,12 @@ class HistoryRepository {
                     rs.getString("note"),
                     Optional.ofNullable(rs.getObject("ask_again_on", LocalDate.class)),
                     rs.getString("entered_by")));
+
+    private static final RowMapper<Owned<BroughtForward>> BROUGHT_FORWARD = (rs, row) -> new Owned<>(
+            rs.getLong("vehicle_id"),
+            new BroughtForward(
+                    YearMonth.from(rs.getObject("to_month", LocalDate.class)),
+                    rs.getObject("from_day", LocalDate.class)));
 
     private static final RowMapper<Owned<StandingDecline>> DECLINE = (rs, row) -> new Owned<>(
             rs.getLong("vehicle_id"),

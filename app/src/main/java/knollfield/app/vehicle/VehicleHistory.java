@@ -6,7 +6,9 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import knollfield.core.due.BroughtForward;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.SetAside;
@@ -23,7 +25,8 @@ public record VehicleHistory(
         List<StoredTrip> trips,
         List<OdometerReplacement> replacements,
         List<CallNote> calls,
-        List<StandingDecline> declines) {
+        List<StandingDecline> declines,
+        Optional<BroughtForward> forward) {
 
     public VehicleHistory {
         readings = List.copyOf(readings);
@@ -42,7 +45,7 @@ public record VehicleHistory(
             List<Renewal> renewals,
             List<StoredEvidence> evidence,
             List<StoredTrip> trips) {
-        this(vehicle, readings, renewals, evidence, trips, List.of(), List.of(), List.of());
+        this(vehicle, readings, renewals, evidence, trips, List.of(), List.of(), List.of(), Optional.empty());
     }
 
     /** What core needs to judge it. */

@@ -2,6 +2,7 @@ package knollfield.app.vehicle;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,6 +22,7 @@ import knollfield.app.security.Role;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.core.due.BroughtForward;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.VehicleFacts;
@@ -505,6 +507,31 @@ public class VehicleService {
             throw new NotFound("There is no such decline.");
         }
         log.write(vehicleId, "decline withdrawn", "", "");
+        changed(vehicleId);
+    }
+
+    /** Brings the vehicle's next job forward to a month before that of its act-by day, {@code from}. */
+    @Transactional
+    public void bringForward(long vehicleId, YearMonth month, LocalDate from) {
+        get(vehicleId);
+        histories.bringForward(
+                vehicleId, new BroughtForward(month, from), current.get().name(), clock.instant());
+        log.write(vehicleId, "brought forward to level the fleet's months", words.day(from), words.month(month));
+        changed(vehicleId);
+    }
+
+    /**
+     * Takes that back.
+     *
+     * @throws NotFound where it is not brought forward
+     */
+    @Transactional
+    public void leaveInItsMonth(long vehicleId) {
+        get(vehicleId);
+        if (!histories.leaveInItsMonth(vehicleId)) {
+            throw new NotFound("It is not brought forward any more.");
+        }
+        log.write(vehicleId, "no longer brought forward", "", "");
         changed(vehicleId);
     }
 

@@ -163,6 +163,9 @@ class FleetPlaceTest {
         Client jory = SERVER.as("jory");
         JsonNode own = jory.get("/api/fleets").ok().json();
         assertThat(own).hasSize(1);
+        String level = "/api/fleets/%d/level".formatted(own.get(0).get("id").asLong());
+        jory.get(level).ok();
+        assertThat(jory.post(level, "{\"moves\": []}").status()).isEqualTo(403);
         long id = own.get(0).get("id").asLong();
         jory.get("/api/fleets/" + id).ok();
         for (JsonNode row : ines.get("/api/fleets").ok().json()) {

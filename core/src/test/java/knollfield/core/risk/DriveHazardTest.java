@@ -14,6 +14,7 @@ import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.ItemForecast;
+import knollfield.core.due.Reason;
 import knollfield.core.due.Status;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.Item;
@@ -171,6 +172,42 @@ class DriveHazardTest {
         assertThat(careful(days, 12_000, 10_000, TODAY.plusDays(Math.round(6 * 365.25) - days))
                         .gainMinor())
                 .isCloseTo(90, within(0.1));
+    }
+
+    @Test
+    void bringingAJobForwardGivesAwayWhatWaitingWouldHaveSaved() {
+        LocalDate book = TODAY.plusDays(Math.round(1.2 * 365.25));
+        int old = (int) Math.round(4.8 * 365.25);
+        LocalDate renewed = TODAY.minusDays(old);
+        ItemForecast belt =
+                of(ItemKind.TIMING_BELT, Optional.of(new ClockStart(renewed, 0, ClockStart.Grade.DOCUMENTED)));
+        VehicleForecast f = forecast(12_000, (int) Math.round(12_000 * old / 365.25), List.of(belt), Status.COMING)
+                .actedOnBy(book, 30, Reason.of(Reason.Topic.POLICY, "test"));
+        Set<String> job = Set.of(belt.item().code());
+
+        EarlyRenewal early =
+                EarlyRenewal.of(f, renewed, List.of(), WEAR, BILLS, 10_000, job).orElseThrow();
+
+        assertThat(early.minor(TODAY)).isCloseTo(69.0953, within(0.1));
+        assertThat(early.minor(book)).isZero();
+        assertThat(early.minor(book.plusYears(1))).isZero();
+        // W(book) - W(d) by hand: g* of the days, less what they would have risked
+        LocalDate half = TODAY.plusDays(200);
+        double risk = (3_470 + 10_000 - 640)
+                * (hazard(f, renewed).wear(job, book) - hazard(f, renewed).wear(job, half));
+        assertThat(early.minor(half))
+                .isCloseTo(0.354843 * ChronoUnit.DAYS.between(half, book) - risk, within(0.1))
+                .isBetween(0.0, early.minor(TODAY));
+        // where a failure costs no more than the job, the days are worth their share of its price
+        Exposure.Stake cheap = new Exposure.Stake(new Consequence(600, 600, 600), 640, 65);
+        assertThat(EarlyRenewal.of(f, renewed, List.of(), WEAR, cheap, 0, job)
+                        .orElseThrow()
+                        .minor(TODAY))
+                .isCloseTo(640 * 1.2 / 6, within(0.5));
+        assertThat(EarlyRenewal.of(
+                        forecast(12_000, 0, List.of(belt), Status.COMING), renewed, List.of(), WEAR, BILLS, 0, job))
+                .as("no day to be early of")
+                .isEmpty();
     }
 
     @Test

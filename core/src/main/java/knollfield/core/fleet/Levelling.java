@@ -1,0 +1,550 @@
+package knollfield.core.fleet;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.SplittableRandom;
+
+/**
+ * A fleet's months made level: which vehicles to bring forward, never past the month of their act-by day, so that as little as
+ * can be lies above what the fleet can spare and the workshop gives it, and of such plans the cheapest.
+ *
+ * <p>A generalized assignment with two capacities a month. A plan is sought by moves and exchanges; a bound by Lagrangian
+ * relaxation of the capacities (M. L. Fisher, Management Science 27 (1981), pages 1 to 18) with subgradient steps; branch and
+ * bound with that bound closes the rest, up to a number of nodes.
+ *
+ * @param month for each vehicle, in the order given, the month it comes to stand in
+ * @param costMinor of bringing forward, minor units
+ * @param leastMinor no plan with so little above the room costs less, minor units
+ * @param over what lies above the room
+ * @param leastOver no plan has less above the room, minutes
+ */
+public record Levelling(List<Integer> month, long costMinor, long leastMinor, Over over, long leastOver) {
+
+    private static final int ROUNDS = 400;
+    private static final int NODES = 400_000;
+    private static final int SWAPS_UP_TO = 100;
+    private static final int STARTS = 8;
+
+    public Levelling {
+        month = List.copyOf(month);
+    }
+
+    /** True where it is known that no plan has less above the room, nor costs less with as little. */
+    public boolean isBest() {
+        return leastOver >= over.minutes() && leastMinor >= costMinor;
+    }
+
+    /**
+     * A vehicle to place.
+     *
+     * @param month it stands in when it is left, 0 or more
+     * @param offRoadDays vehicle-days its job takes, zero or more
+     * @param minutes of work, zero or more
+     * @param earlyMinor what bringing it forward to each month before its own costs, minor units, zero or more; empty where it
+     *     cannot be moved: it is due now, or promised
+     */
+    public record Vehicle(int month, int offRoadDays, int minutes, List<Long> earlyMinor) {
+
+        public Vehicle {
+            earlyMinor = List.copyOf(earlyMinor);
+            if (month < 0
+                    || offRoadDays < 0
+                    || minutes < 0
+                    || (!earlyMinor.isEmpty() && earlyMinor.size() != month)
+                    || earlyMinor.stream().anyMatch(c -> c < 0)) {
+                throw new IllegalArgumentException("month %d, %d days, %d min, %s cannot be levelled"
+                        .formatted(month, offRoadDays, minutes, earlyMinor));
+            }
+        }
+    }
+
+    /**
+     * What a month has room for.
+     *
+     * @param vehicleDays that the fleet can spare, zero or more
+     * @param minutes of work that the workshop gives it, zero or more; {@link Long#MAX_VALUE} where nobody has set any
+     */
+    public record Room(int vehicleDays, long minutes) {}
+
+    /**
+     * What lies above the room of all months together.
+     *
+     * @param minutes both as minutes of work, a vehicle-day as a whole day of it
+     */
+    public record Over(int vehicleDays, long workMinutes, long minutes) {}
+
+    /**
+     * Levels {@code vehicles} over {@code room}.
+     *
+     * @param room of one month after the other; at least as many as the vehicles' months need
+     * @param minutesPerDay of work on a day, above zero
+     */
+    public static Levelling of(List<Vehicle> vehicles, List<Room> room, int minutesPerDay) {
+        if (vehicles.stream().anyMatch(v -> v.month() >= room.size())) {
+            throw new IllegalArgumentException("a vehicle stands beyond the last of %d months".formatted(room.size()));
+        }
+        return new Solver(vehicles, room, minutesPerDay).solve();
+    }
+
+    /** What lies above {@code room} where every vehicle is left in its month. */
+    public static Over left(List<Vehicle> vehicles, List<Room> room, int minutesPerDay) {
+        return new Solver(vehicles, room, minutesPerDay).over();
+    }
+
+    private static final class Solver {
+
+        private final int n;
+        private final int months;
+        private final int perDay;
+        private final int[] own;
+        private final int[] days;
+        private final int[] minutes;
+        private final long[][] cost;
+        private final boolean[] moves;
+        private final int[] roomDays;
+        private final long[] roomMinutes;
+
+        private final int[] at;
+        private final long[] dayLoad;
+        private final long[] minuteLoad;
+
+        private int[] best;
+        private long bestOver;
+        private long bestCost;
+
+        private final double[] dayPrice;
+        private final double[] minutePrice;
+        private long leastOver;
+        private double bound;
+
+        Solver(List<Vehicle> vehicles, List<Room> room, int minutesPerDay) {
+            n = vehicles.size();
+            months = room.size();
+            perDay = minutesPerDay;
+            own = vehicles.stream().mapToInt(Vehicle::month).toArray();
+            days = vehicles.stream().mapToInt(Vehicle::offRoadDays).toArray();
+            minutes = vehicles.stream().mapToInt(Vehicle::minutes).toArray();
+            roomDays = room.stream().mapToInt(Room::vehicleDays).toArray();
+            roomMinutes = room.stream().mapToLong(Room::minutes).toArray();
+            moves = new boolean[n];
+            cost = new long[n][];
+            for (int i = 0; i < n; i++) {
+                List<Long> early = vehicles.get(i).earlyMinor();
+                moves[i] = !early.isEmpty();
+                cost[i] = new long[own[i] + 1];
+                for (int m = 0; moves[i] && m < own[i]; m++) {
+                    cost[i][m] = early.get(m);
+                }
+            }
+            at = own.clone();
+            dayLoad = new long[months];
+            minuteLoad = new long[months];
+            for (int i = 0; i < n; i++) {
+                dayLoad[own[i]] += days[i];
+                minuteLoad[own[i]] += minutes[i];
+            }
+            best = own.clone();
+            bestOver = totalOver();
+            bestCost = 0;
+            dayPrice = new double[months];
+            minutePrice = new double[months];
+        }
+
+        Over over() {
+            int overDays = 0;
+            long overMinutes = 0;
+            for (int m = 0; m < months; m++) {
+                overDays += (int) Math.max(0, dayLoad[m] - roomDays[m]);
+                overMinutes += Math.max(0, minuteLoad[m] - roomMinutes[m]);
+            }
+            return new Over(overDays, overMinutes, (long) overDays * perDay + overMinutes);
+        }
+
+        Levelling solve() {
+            improve();
+            leastOver = leastOver();
+            if (leastOver < bestOver || bestCost > 0) {
+                bound = bestOver == 0 || leastOver >= bestOver ? lagrange() : 0;
+                branch();
+            }
+            lay(best);
+            List<Integer> month = new ArrayList<>(n);
+            for (int i = 0; i < n; i++) {
+                month.add(best[i]);
+            }
+            long least = Math.min(bestCost, (long) Math.max(0, Math.ceil(bound - 1e-6)));
+            return new Levelling(month, bestCost, least, over(), leastOver);
+        }
+
+        private long overOf(int m, long d, long w) {
+            return Math.max(0, d - roomDays[m]) * perDay + Math.max(0, w - roomMinutes[m]);
+        }
+
+        private long overOf(int m) {
+            return overOf(m, dayLoad[m], minuteLoad[m]);
+        }
+
+        private long totalOver() {
+            long over = 0;
+            for (int m = 0; m < months; m++) {
+                over += overOf(m);
+            }
+            return over;
+        }
+
+        private void put(int i, int m) {
+            dayLoad[at[i]] -= days[i];
+            minuteLoad[at[i]] -= minutes[i];
+            dayLoad[m] += days[i];
+            minuteLoad[m] += minutes[i];
+            at[i] = m;
+        }
+
+        private void lay(int[] plan) {
+            for (int i = 0; i < n; i++) {
+                put(i, plan[i]);
+            }
+        }
+
+        private long totalCost() {
+            long sum = 0;
+            for (int i = 0; i < n; i++) {
+                sum += cost[i][at[i]];
+            }
+            return sum;
+        }
+
+        private void keepIfBetter() {
+            long over = totalOver();
+            long sum = totalCost();
+            if (over < bestOver || (over == bestOver && sum < bestCost)) {
+                best = at.clone();
+                bestOver = over;
+                bestCost = sum;
+            }
+        }
+
+        /** From as it is, and from mixed beginnings: moves and exchanges while they make it better. */
+        private void improve() {
+            descend();
+            keepIfBetter();
+            SplittableRandom random = new SplittableRandom(n);
+            for (int start = 0; start < STARTS && bestOver + bestCost > 0; start++) {
+                lay(best);
+                for (int k = 0; k < 3 + n / 6; k++) {
+                    int i = random.nextInt(n);
+                    if (moves[i]) {
+                        put(i, random.nextInt(own[i] + 1));
+                    }
+                }
+                descend();
+                keepIfBetter();
+            }
+        }
+
+        private void descend() {
+            boolean better = true;
+            while (better) {
+                better = false;
+                for (int i = 0; i < n; i++) {
+                    better |= moves[i] && moveToBest(i);
+                }
+                if (!better && n <= SWAPS_UP_TO) {
+                    better = exchange();
+                }
+            }
+        }
+
+        private boolean moveToBest(int i) {
+            int from = at[i];
+            int to = from;
+            long leastOverChange = 0;
+            long leastCostChange = 0;
+            long off = overOf(from, dayLoad[from] - days[i], minuteLoad[from] - minutes[i]) - overOf(from);
+            for (int m = 0; m <= own[i]; m++) {
+                if (m == from) {
+                    continue;
+                }
+                long change = off + overOf(m, dayLoad[m] + days[i], minuteLoad[m] + minutes[i]) - overOf(m);
+                long price = cost[i][m] - cost[i][from];
+                if (change < leastOverChange || (change == leastOverChange && price < leastCostChange)) {
+                    leastOverChange = change;
+                    leastCostChange = price;
+                    to = m;
+                }
+            }
+            if (to != from) {
+                put(i, to);
+            }
+            return to != from;
+        }
+
+        /** One vehicle takes the place of another, which goes on to where it fits best; true where that helped. */
+        private boolean exchange() {
+            boolean better = false;
+            for (int i = 0; i < n; i++) {
+                for (int j = 0; j < n; j++) {
+                    int a = at[i];
+                    int b = at[j];
+                    if (a == b || !moves[i] || !moves[j] || b > own[i]) {
+                        continue;
+                    }
+                    long over = totalOver();
+                    long sum = cost[i][a] + cost[j][b];
+                    put(i, b);
+                    moveToBest(j);
+                    long nowOver = totalOver();
+                    long now = cost[i][at[i]] + cost[j][at[j]];
+                    if (nowOver < over || (nowOver == over && now < sum)) {
+                        better = true;
+                    } else {
+                        put(j, b);
+                        put(i, a);
+                    }
+                }
+            }
+            return better;
+        }
+
+        /**
+         * No plan has less above the room: for each month, what has to stand in it or before it and what cannot be moved away,
+         * against the room up to it.
+         */
+        private long leastOver() {
+            long least = 0;
+            long days0 = 0;
+            long minutes0 = 0;
+            long roomD = 0;
+            double roomM = 0;
+            for (int m = 0; m < months; m++) {
+                roomD += roomDays[m];
+                roomM += roomMinutes[m];
+                for (int i = 0; i < n; i++) {
+                    if (own[i] == m) {
+                        days0 += days[i];
+                        minutes0 += minutes[i];
+                    }
+                }
+                least = Math.max(
+                        least, Math.max(0, days0 - roomD) * perDay + (long) Math.max(0, Math.ceil(minutes0 - roomM)));
+            }
+            return Math.max(least, fixedOver());
+        }
+
+        private long fixedOver() {
+            long least = 0;
+            for (int m = 0; m < months; m++) {
+                long d = 0;
+                long w = 0;
+                for (int i = 0; i < n; i++) {
+                    if (!moves[i] && own[i] == m) {
+                        d += days[i];
+                        w += minutes[i];
+                    }
+                }
+                least += overOf(m, d, w);
+            }
+            return least;
+        }
+
+        /** The greatest bound on the cost found; its prices stay in {@code dayPrice} and {@code minutePrice}. */
+        private double lagrange() {
+            double[] d = new double[months];
+            double[] w = new double[months];
+            double[] used = new double[months];
+            double[] worked = new double[months];
+            // what cannot be moved away and lies above the room anyway takes no room from the others
+            double[] capD = new double[months];
+            double[] capW = new double[months];
+            spareOver(capD, capW);
+            double greatest = 0;
+            double step = 1.5;
+            int since = 0;
+            for (int round = 0; round < ROUNDS; round++) {
+                Arrays.fill(used, 0);
+                Arrays.fill(worked, 0);
+                double value = 0;
+                for (int i = 0; i < n; i++) {
+                    int m = cheapest(i, d, w);
+                    value += cost[i][m] + d[m] * days[i] + w[m] * minutes[i];
+                    used[m] += days[i];
+                    worked[m] += minutes[i];
+                }
+                double norm = 0;
+                for (int m = 0; m < months; m++) {
+                    value -= d[m] * capD[m] + (w[m] == 0 ? 0 : w[m] * capW[m]);
+                    double gd = used[m] - capD[m];
+                    double gw = (worked[m] - capW[m]) / perDay;
+                    norm += (gd > 0 || d[m] > 0 ? gd * gd : 0) + (gw > 0 || w[m] > 0 ? gw * gw : 0);
+                }
+                if (value > greatest + 1e-9) {
+                    greatest = value;
+                    System.arraycopy(d, 0, dayPrice, 0, months);
+                    System.arraycopy(w, 0, minutePrice, 0, months);
+                    since = 0;
+                } else if (++since == 20) {
+                    step /= 2;
+                    since = 0;
+                }
+                if (norm == 0 || greatest > bestCost - 1e-6) {
+                    break;
+                }
+                double length = step * Math.max(1, bestCost - value) / norm;
+                for (int m = 0; m < months; m++) {
+                    d[m] = Math.max(0, d[m] + length * (used[m] - capD[m]));
+                    if (capW[m] < Long.MAX_VALUE) {
+                        w[m] = Math.max(0, w[m] + length * (worked[m] - capW[m]) / perDay / perDay);
+                    }
+                }
+            }
+            return greatest;
+        }
+
+        /**
+         * The room with what every best plan has above it. What lies above is known to be least; where it is only that of the
+         * vehicles that stand fast, each month's is known, else any month may have all of it.
+         */
+        private void spareOver(double[] capD, double[] capW) {
+            boolean fast = fixedOver() == bestOver;
+            for (int m = 0; m < months; m++) {
+                long d = 0;
+                long w = 0;
+                for (int i = 0; i < n; i++) {
+                    if (!moves[i] && own[i] == m) {
+                        d += days[i];
+                        w += minutes[i];
+                    }
+                }
+                capD[m] = fast ? Math.max(roomDays[m], d) : roomDays[m] + (double) bestOver / perDay;
+                capW[m] = roomMinutes[m] == Long.MAX_VALUE
+                        ? Long.MAX_VALUE
+                        : fast ? Math.max(roomMinutes[m], w) : roomMinutes[m] + (double) bestOver;
+            }
+        }
+
+        private int cheapest(int i, double[] d, double[] w) {
+            if (!moves[i]) {
+                return own[i];
+            }
+            int to = own[i];
+            double least = cost[i][to] + d[to] * days[i] + w[to] * minutes[i];
+            for (int m = own[i] - 1; m >= 0; m--) {
+                double price = cost[i][m] + d[m] * days[i] + w[m] * minutes[i];
+                if (price < least) {
+                    least = price;
+                    to = m;
+                }
+            }
+            return to;
+        }
+
+        private int[] order = {};
+        private int[][] choices = {};
+        private double[] restBound = {};
+        private double constant;
+        private long nodes;
+        private boolean whole;
+
+        /** Closes what is between plan and bound, vehicle by vehicle, the months with the least price first. */
+        private void branch() {
+            List<Integer> movable = new ArrayList<>();
+            double[] capD = new double[months];
+            double[] capW = new double[months];
+            boolean priced = bestOver == 0 || leastOver >= bestOver;
+            if (priced) {
+                spareOver(capD, capW);
+                for (int m = 0; m < months; m++) {
+                    constant -= dayPrice[m] * capD[m] + (minutePrice[m] == 0 ? 0 : minutePrice[m] * capW[m]);
+                }
+            }
+            double[] least = new double[n];
+            double root = constant;
+            for (int i = 0; i < n; i++) {
+                int m = cheapest(i, dayPrice, minutePrice);
+                least[i] = price(i, m);
+                root += least[i];
+                if (moves[i]) {
+                    movable.add(i);
+                } else {
+                    constant += least[i];
+                }
+            }
+            double slack = priced ? bestCost - root : Double.POSITIVE_INFINITY;
+            choices = new int[n][];
+            for (int i : movable) {
+                List<Integer> open = new ArrayList<>();
+                for (int m = 0; m <= own[i]; m++) {
+                    if (price(i, m) - least[i] < slack - 1e-6) {
+                        open.add(m);
+                    }
+                }
+                int k = i;
+                open.sort(Comparator.<Integer>comparingDouble(m -> price(k, m)).thenComparing(m -> -m));
+                choices[i] = open.stream().mapToInt(Integer::intValue).toArray();
+            }
+            // those whose place is all but certain first, so that the doubtful ones are decided with all else in place
+            movable.sort(Comparator.<Integer>comparingInt(i -> choices[i].length)
+                    .thenComparing(i -> -days[i] * perDay - minutes[i])
+                    .thenComparing(i -> i));
+            order = movable.stream().mapToInt(Integer::intValue).toArray();
+            restBound = new double[order.length + 1];
+            for (int k = order.length - 1; k >= 0; k--) {
+                restBound[k] = restBound[k + 1] + least[order[k]];
+            }
+            lay(own);
+            for (int i : order) {
+                dayLoad[own[i]] -= days[i];
+                minuteLoad[own[i]] -= minutes[i];
+            }
+            whole = true;
+            descendTree(0, 0, 0, priced);
+            for (int i : order) {
+                dayLoad[at[i]] += days[i];
+                minuteLoad[at[i]] += minutes[i];
+            }
+            if (whole) {
+                bound = bestCost;
+                leastOver = bestOver;
+            }
+        }
+
+        private double price(int i, int m) {
+            return cost[i][m] + dayPrice[m] * days[i] + minutePrice[m] * minutes[i];
+        }
+
+        private void descendTree(int k, double priced, long paid, boolean bounded) {
+            if (++nodes > NODES) {
+                whole = false;
+                return;
+            }
+            if (k == order.length) {
+                keepIfBetter();
+                return;
+            }
+            int i = order[k];
+            for (int m : choices[i]) {
+                double here = priced + price(i, m);
+                long sum = paid + cost[i][m];
+                if (bounded && constant + here + restBound[k + 1] > bestCost - 1 + 1e-6) {
+                    break;
+                }
+                dayLoad[m] += days[i];
+                minuteLoad[m] += minutes[i];
+                int was = at[i];
+                at[i] = m;
+                long over = totalOver();
+                if (over < bestOver || (over == bestOver && sum < bestCost)) {
+                    descendTree(k + 1, here, sum, bounded);
+                }
+                at[i] = was;
+                dayLoad[m] -= days[i];
+                minuteLoad[m] -= minutes[i];
+                if (!whole) {
+                    return;
+                }
+            }
+        }
+    }
+}
