@@ -25,6 +25,7 @@ const JobBuilder = lazy(() => import('./features/jobs/JobBuilder'));
 const Engines = lazy(() => import('./features/engines/Engines'));
 const NewEngine = lazy(() => import('./features/engines/NewEngine'));
 const Engine = lazy(() => import('./features/engines/Engine'));
+const Month = lazy(() => import('./features/month/Month'));
 const Stores = lazy(() => import('./features/stores/Stores'));
 const Needs = lazy(() => import('./features/stores/Needs'));
 const Orders = lazy(() => import('./features/stores/Orders'));
@@ -115,6 +116,7 @@ const router = createBrowserRouter([
       { path: '/find', element: <Find /> },
       { path: '/fleets', element: <Fleets /> },
       { path: '/fleets/:id', element: <Fleet /> },
+      { path: '/month', element: <Month /> },
       { path: '/owners/:id', element: <Owner /> },
       { path: '/jobs/:id/paper', element: <FromPaper /> },
       { path: '/engines', element: <Engines /> },

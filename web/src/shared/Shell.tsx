@@ -51,7 +51,12 @@ export function Shell({ note }: { note?: ReactNode }) {
           { to: '/engines', words: 'Engines' },
           { to: '/stores', words: 'Stores' },
         ]),
-    ...(me.desk ? [{ to: '/setup', words: 'Setup' }] : []),
+    ...(me.desk
+      ? [
+          { to: '/month', words: 'Month' },
+          { to: '/setup', words: 'Setup' },
+        ]
+      : []),
   ];
   useKeys({
     '/': () => find.current?.focus(),

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { manager } from '../../test/fixtures';
-import { problem, sent, serve, show } from '../../test/render';
+import { insistable, problem, sent, serve, show } from '../../test/render';
 import { Estimates } from './Estimates';
 
 const job = {
@@ -140,14 +140,10 @@ it('gives a job up only after it was asked, and notes an answer of somebody else
   };
   const calls = await estimates({
     'GET /api/jobs/6/estimates': { body: before },
-    'POST /api/jobs/6/estimates/2/consents': {
-      ...problem('/saidBy', 'Only these may speak for the owner: Tamsin Orde, Davy Orde.'),
-      body: {
-        ...(problem('/saidBy', 'Only these may speak for the owner: Tamsin Orde, Davy Orde.')
-          .body as object),
-        suggestion: 'insist',
-      },
-    },
+    'POST /api/jobs/6/estimates/2/consents': insistable(
+      '/saidBy',
+      'Only these may speak for the owner: Tamsin Orde, Davy Orde.',
+    ),
   });
   expect(screen.getByText(/left by Tamsin Orde/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Refused…' }));

@@ -122,4 +122,9 @@ public class Aftercare {
     private static Conflict settledMeanwhile(String what) {
         return new Conflict("This %s is settled already. Yours was not saved.".formatted(what));
     }
+
+    /** Rechecks due from one day to another, both included. */
+    public List<StoredRecheck> dueBetween(LocalDate from, LocalDate to) {
+        return repository.dueBetween(from, to);
+    }
 }

@@ -71,6 +71,20 @@ class AftercareRepository {
                 .list();
     }
 
+    /** Due from one day to another, both included. */
+    List<StoredRecheck> dueBetween(LocalDate from, LocalDate to) {
+        return jdbc.sql("""
+                        SELECT id, vehicle_id, job_id, what, due_on, done_on, done_by, result, version
+                        FROM recheck
+                        WHERE due_on BETWEEN :from AND :to
+                        ORDER BY due_on, id
+                        """)
+                .param("from", from)
+                .param("to", to)
+                .query(AftercareRepository::recheck)
+                .list();
+    }
+
     List<FollowUp> followUps(long vehicleId) {
         return jdbc.sql("""
                         SELECT id, vehicle_id, job_id, what, urgent, noted_on, noted_by, closed_on, closed_by, result, version

@@ -355,6 +355,12 @@ public class Forecasts {
         return new Exposure.Stake(consequence, plannedMinor, workshop.costs().dayOffRoadMinor());
     }
 
+    /** The vehicle as it stood on the morning of a day gone by, judged as vehicles are today. */
+    public VehicleState on(VehicleState now, LocalDate day) {
+        VehicleHistory then = now.history().on(day);
+        return state(then, then.facts(now.facts().usage()), settings.get(), day);
+    }
+
     private VehicleState state(VehicleHistory history, VehicleFacts facts, Workshop workshop, LocalDate today) {
         Optional<EngineFamily> family =
                 history.vehicle().familyCode().flatMap(book::find).map(VersionedFamily::family);

@@ -5,7 +5,9 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
@@ -86,6 +88,26 @@ class EstimateRepository {
                                 rs.getBoolean("signed")),
                         rs.getString("entered_by")))
                 .list();
+    }
+
+    /** Lines that owners left, by when they said so; the job's number beside each. */
+    Map<Long, List<Consent>> leftBetween(LocalDate from, LocalDate to) {
+        Map<Long, List<Consent>> left = new LinkedHashMap<>();
+        jdbc.sql(
+                        "SELECT DISTINCT job_id FROM consent WHERE answer = 'LEFT' AND said_on BETWEEN :from AND :to ORDER BY job_id")
+                .param("from", from)
+                .param("to", to)
+                .query(Long.class)
+                .list()
+                .forEach(job -> left.put(
+                        job,
+                        consents(job).stream()
+                                .map(Entered::consent)
+                                .filter(c -> c.answer() == Consent.Answer.LEFT
+                                        && !c.on().isBefore(from)
+                                        && !c.on().isAfter(to))
+                                .toList()));
+        return left;
     }
 
     void addConsent(long jobId, long estimateId, Consent c, String by, java.time.Instant at) {

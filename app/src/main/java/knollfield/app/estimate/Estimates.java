@@ -142,6 +142,16 @@ public class Estimates {
                 .toList();
     }
 
+    /** The newest estimate of a job. */
+    public Optional<Estimate> given(long jobId) {
+        return newest(jobId).map(StoredEstimate::estimate);
+    }
+
+    /** Lines that owners left from one day to another, both included, by the job's number. */
+    public Map<Long, List<Consent>> leftBetween(LocalDate from, LocalDate to) {
+        return repository.leftBetween(from, to);
+    }
+
     /** How the lines of {@code estimate} stand. */
     List<Consent.OfLine> standing(Job job, Estimate estimate) {
         List<Consent> said = said(job.id());

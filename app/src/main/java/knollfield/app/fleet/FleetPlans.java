@@ -25,7 +25,7 @@ import org.springframework.stereotype.Service;
 
 /** Lays a fleet's vehicles out over the coming months, each as its dossier has it. */
 @Service
-class FleetPlans {
+public class FleetPlans {
 
     static final int MONTHS = 24;
     static final int YEAR = 12;
@@ -62,29 +62,13 @@ class FleetPlans {
 
     Plan of(Fleet fleet) {
         LocalDate today = clock.today();
-        EstimateRates rates = settings.get().rates(1, 0);
         WorkHours opening = hours.opening().hours();
         Map<Long, VehicleState> states = forecasts.all().stream()
                 .filter(s ->
                         s.vehicle().fleet().filter(f -> f.id() == fleet.id()).isPresent())
                 .filter(s -> s.vehicle().state().planned())
                 .collect(Collectors.toMap(s -> s.vehicle().id(), Function.identity()));
-        Map<Long, LocalDate> planned = jobs.open().stream()
-                .filter(j -> states.containsKey(j.vehicleId()) && !j.scope().isInspection())
-                .filter(j -> j.booking().isPresent())
-                .collect(Collectors.toMap(
-                        Job::vehicleId,
-                        j -> j.booking().orElseThrow().start().toLocalDate(),
-                        (a, b) -> a.isBefore(b) ? a : b));
-        List<Coming> coming = states.values().stream()
-                .map(s -> Coming.of(
-                        s.vehicle().id(),
-                        s.forecast(),
-                        s.plannedMinutes(),
-                        Coming.Money.of(s.plannedMinor(), s.plannedMinutes(), rates),
-                        opening.longestDayMinutes(),
-                        Optional.ofNullable(planned.get(s.vehicle().id()))))
-                .toList();
+        List<Coming> coming = coming(states);
         int done = (int) jobs.current(today.getDayOfMonth() - 1).stream()
                 .filter(j -> states.containsKey(j.vehicleId()) && !j.scope().isInspection())
                 .filter(j -> j.done()
@@ -93,6 +77,35 @@ class FleetPlans {
                 .count();
         return new Plan(
                 fleet, FleetMonths.of(coming, today, MONTHS, fleet.offRoadCap(), works(fleet, opening)), states, done);
+    }
+
+    /** The vehicles of the whole workshop over its coming months; no cap is counted. */
+    public FleetMonths ofAll(int months) {
+        Map<Long, VehicleState> states = forecasts.all().stream()
+                .filter(s -> s.vehicle().state().planned())
+                .collect(Collectors.toMap(s -> s.vehicle().id(), Function.identity()));
+        return FleetMonths.of(coming(states), clock.today(), months, 0, d -> true);
+    }
+
+    private List<Coming> coming(Map<Long, VehicleState> states) {
+        EstimateRates rates = settings.get().rates(1, 0);
+        WorkHours opening = hours.opening().hours();
+        Map<Long, LocalDate> planned = jobs.open().stream()
+                .filter(j -> states.containsKey(j.vehicleId()) && !j.scope().isInspection())
+                .filter(j -> j.booking().isPresent())
+                .collect(Collectors.toMap(
+                        Job::vehicleId,
+                        j -> j.booking().orElseThrow().start().toLocalDate(),
+                        (a, b) -> a.isBefore(b) ? a : b));
+        return states.values().stream()
+                .map(s -> Coming.of(
+                        s.vehicle().id(),
+                        s.forecast(),
+                        s.plannedMinutes(),
+                        Coming.Money.of(s.plannedMinor(), s.plannedMinutes(), rates),
+                        opening.longestDayMinutes(),
+                        Optional.ofNullable(planned.get(s.vehicle().id()))))
+                .toList();
     }
 
     /** Days on which the workshop is open and the fleet can be there. */

@@ -6,6 +6,7 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -68,6 +69,28 @@ public class JobRepository {
                                  WHERE stage IN ('DRAFT', 'PLANNED', 'UNDER_WAY') OR completed_on >= :since
                                  ORDER BY start_at, id
                                 """).param("since", doneSince).query(this::job).list();
+    }
+
+    /** Jobs signed from one day to another, both included, soonest first. */
+    List<Job> signedBetween(LocalDate from, LocalDate to) {
+        return jdbc.sql(SELECT + """
+                                 WHERE stage = 'DONE' AND completed_on BETWEEN :from AND :to
+                                 ORDER BY completed_on, id
+                                """)
+                .param("from", from)
+                .param("to", to)
+                .query(this::job)
+                .list();
+    }
+
+    /** Jobs that do one of {@code jobs} again. */
+    List<Job> reworksOf(Collection<Long> jobs) {
+        return jobs.isEmpty()
+                ? List.of()
+                : jdbc.sql(SELECT + " WHERE rework_of IN (:jobs) ORDER BY id")
+                        .param("jobs", jobs)
+                        .query(this::job)
+                        .list();
     }
 
     /** Signed jobs on engines of one family, the newest first. */

@@ -1,6 +1,8 @@
 package knollfield.app.job;
 
+import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -522,6 +524,16 @@ public class Jobs {
     /** One change of the board at a time; held until the transaction ends. */
     public void lockBoard() {
         jobs.lockBoard();
+    }
+
+    /** Jobs signed from one day to another, both included, soonest first. */
+    public List<Job> signedBetween(LocalDate from, LocalDate to) {
+        return jobs.signedBetween(from, to);
+    }
+
+    /** Jobs that do one of {@code signed} again. */
+    public List<Job> reworksOf(Collection<Long> signed) {
+        return jobs.reworksOf(signed);
     }
 
     /** Jobs that somebody could still work on. */

@@ -84,7 +84,7 @@ class SecurityConfig {
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers("/api/jobs/**")
                         .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers("/api/owners/**", "/api/told/**")
+                        .requestMatchers("/api/owners/**", "/api/told/**", "/api/month/**")
                         .hasAnyRole(MANAGER, DESK)
                         .requestMatchers("/api/recall/**")
                         .hasAnyRole(MANAGER, DESK)

@@ -122,6 +122,34 @@ public record VehicleHistory(
         return offset;
     }
 
+    /**
+     * What was on file on {@code day}, in the morning: renewals of that day and later ones have not been made, and evidence that
+     * has ended since is open.
+     */
+    public VehicleHistory on(LocalDate day) {
+        return new VehicleHistory(
+                vehicle,
+                readings.stream().filter(r -> !r.date().isAfter(day)).toList(),
+                renewals.stream().filter(r -> r.date().isBefore(day)).toList(),
+                evidence.stream()
+                        .filter(e -> !e.evidence().found().isAfter(day))
+                        .filter(e -> e.endedOn().filter(d -> d.isBefore(day)).isEmpty())
+                        .map(e -> new StoredEvidence(
+                                e.id(),
+                                e.evidence(),
+                                e.source(),
+                                e.note(),
+                                Optional.empty(),
+                                Optional.empty(),
+                                e.enteredBy()))
+                        .toList(),
+                trips,
+                replacements,
+                calls,
+                declines,
+                forward);
+    }
+
     /** Evidence that has not ended. */
     public List<Evidence> openEvidence() {
         return evidence.stream()

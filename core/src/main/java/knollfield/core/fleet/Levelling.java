@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 
 /**
  * A fleet's months made level: which vehicles to bring forward, never past the month of their act-by day, so that as little as
@@ -22,10 +23,11 @@ import java.util.SplittableRandom;
  */
 public record Levelling(List<Integer> month, long costMinor, long leastMinor, Over over, long leastOver) {
 
-    private static final int ROUNDS = 400;
+    private static final int ROUNDS = 1_500;
     private static final int NODES = 400_000;
     private static final int SWAPS_UP_TO = 100;
-    private static final int STARTS = 8;
+    private static final int ANNEALINGS = 3;
+    private static final long MOST_STEPS = 3_000_000;
 
     public Levelling {
         month = List.copyOf(month);
@@ -166,7 +168,7 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
             improve();
             leastOver = leastOver();
             if (leastOver < bestOver || bestCost > 0) {
-                bound = bestOver == 0 || leastOver >= bestOver ? lagrange() : 0;
+                bound = lagrange();
                 branch();
             }
             lay(best);
@@ -226,21 +228,76 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
             }
         }
 
-        /** From as it is, and from mixed beginnings: moves and exchanges while they make it better. */
+        /** From as it is: moves and exchanges while they make it better, then annealing, which takes worse ones too at first. */
         private void improve() {
             descend();
             keepIfBetter();
-            SplittableRandom random = new SplittableRandom(n);
-            for (int start = 0; start < STARTS && bestOver + bestCost > 0; start++) {
-                lay(best);
-                for (int k = 0; k < 3 + n / 6; k++) {
-                    int i = random.nextInt(n);
-                    if (moves[i]) {
-                        put(i, random.nextInt(own[i] + 1));
+            if (bestOver + bestCost > 0) {
+                for (int seed = 0; seed < ANNEALINGS; seed++) {
+                    anneal(new SplittableRandom(seed));
+                    descend();
+                    keepIfBetter();
+                }
+            }
+        }
+
+        /** Steps at random, for the worse too while it is warm (S. Kirkpatrick and others, Science 220 (1983), 671 to 680). */
+        private void anneal(SplittableRandom random) {
+            int[] free =
+                    IntStream.range(0, n).filter(i -> moves[i] && own[i] > 0).toArray();
+            if (free.length == 0) {
+                return;
+            }
+            double dearest = 1;
+            for (int i : free) {
+                for (long c : cost[i]) {
+                    dearest = Math.max(dearest, c);
+                }
+            }
+            // a quarter of an hour above the room weighs as the dearest move does
+            double perMinute = dearest / 15;
+            lay(best);
+            double over = totalOver();
+            double sum = totalCost();
+            long steps = Math.min(MOST_STEPS, 50_000L * free.length);
+            double warm = dearest / 8;
+            double cooling = Math.pow(1e-4, 1.0 / steps);
+            double heat = warm;
+            for (long step = 0; step < steps; step++, heat *= cooling) {
+                int i = free[random.nextInt(free.length)];
+                int from = at[i];
+                int to = random.nextInt(own[i] + 1);
+                int j = random.nextBoolean() ? free[random.nextInt(free.length)] : i;
+                if (j != i) {
+                    to = at[j];
+                    if (to > own[i] || from > own[j]) {
+                        continue;
                     }
                 }
-                descend();
-                keepIfBetter();
+                if (to == from) {
+                    continue;
+                }
+                long was = overOf(from) + overOf(to);
+                double price = cost[i][to] - cost[i][from];
+                put(i, to);
+                if (j != i) {
+                    price += cost[j][from] - cost[j][to];
+                    put(j, from);
+                }
+                long change = overOf(from) + overOf(to) - was;
+                double worse = price + perMinute * change;
+                if (worse <= 0 || random.nextDouble() < Math.exp(-worse / heat)) {
+                    over += change;
+                    sum += price;
+                    if (over < bestOver || (over == bestOver && sum < bestCost)) {
+                        keepIfBetter();
+                    }
+                } else {
+                    put(i, from);
+                    if (j != i) {
+                        put(j, to);
+                    }
+                }
             }
         }
 
@@ -355,10 +412,9 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
             double[] w = new double[months];
             double[] used = new double[months];
             double[] worked = new double[months];
-            // what cannot be moved away and lies above the room anyway takes no room from the others
             double[] capD = new double[months];
             double[] capW = new double[months];
-            spareOver(capD, capW);
+            double spare = roomWithFast(capD, capW);
             double greatest = 0;
             double step = 1.5;
             int since = 0;
@@ -372,11 +428,15 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
                     used[m] += days[i];
                     worked[m] += minutes[i];
                 }
+                int dearest = dearest(d, w);
+                value -= price(dearest, d, w) * spare;
                 double norm = 0;
                 for (int m = 0; m < months; m++) {
                     value -= d[m] * capD[m] + (w[m] == 0 ? 0 : w[m] * capW[m]);
-                    double gd = used[m] - capD[m];
-                    double gw = (worked[m] - capW[m]) / perDay;
+                    used[m] -= capD[m] + (dearest == m ? spare / perDay : 0);
+                    worked[m] -= capW[m] + (dearest == months + m ? spare : 0);
+                    double gd = used[m];
+                    double gw = worked[m] / perDay;
                     norm += (gd > 0 || d[m] > 0 ? gd * gd : 0) + (gw > 0 || w[m] > 0 ? gw * gw : 0);
                 }
                 if (value > greatest + 1e-9) {
@@ -393,9 +453,9 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
                 }
                 double length = step * Math.max(1, bestCost - value) / norm;
                 for (int m = 0; m < months; m++) {
-                    d[m] = Math.max(0, d[m] + length * (used[m] - capD[m]));
+                    d[m] = Math.max(0, d[m] + length * used[m]);
                     if (capW[m] < Long.MAX_VALUE) {
-                        w[m] = Math.max(0, w[m] + length * (worked[m] - capW[m]) / perDay / perDay);
+                        w[m] = Math.max(0, w[m] + length * worked[m] / perDay / perDay);
                     }
                 }
             }
@@ -403,11 +463,11 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         }
 
         /**
-         * The room with what every best plan has above it. What lies above is known to be least; where it is only that of the
-         * vehicles that stand fast, each month's is known, else any month may have all of it.
+         * The room, with what the vehicles that stand fast have above it.
+         *
+         * @return minutes of the least that lies above the room that the others have, wherever that is
          */
-        private void spareOver(double[] capD, double[] capW) {
-            boolean fast = fixedOver() == bestOver;
+        private double roomWithFast(double[] capD, double[] capW) {
             for (int m = 0; m < months; m++) {
                 long d = 0;
                 long w = 0;
@@ -417,11 +477,23 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
                         w += minutes[i];
                     }
                 }
-                capD[m] = fast ? Math.max(roomDays[m], d) : roomDays[m] + (double) bestOver / perDay;
-                capW[m] = roomMinutes[m] == Long.MAX_VALUE
-                        ? Long.MAX_VALUE
-                        : fast ? Math.max(roomMinutes[m], w) : roomMinutes[m] + (double) bestOver;
+                capD[m] = Math.max(roomDays[m], d);
+                capW[m] = Math.max(roomMinutes[m], w);
             }
+            return bestOver - fixedOver();
+        }
+
+        /** Index of the greatest price of a minute: of a month's days, or beyond them of its work. */
+        private int dearest(double[] d, double[] w) {
+            int most = 0;
+            for (int m = 1; m < 2 * months; m++) {
+                most = price(m, d, w) > price(most, d, w) ? m : most;
+            }
+            return most;
+        }
+
+        private double price(int of, double[] d, double[] w) {
+            return of < months ? d[of] / perDay : w[of - months];
         }
 
         private int cheapest(int i, double[] d, double[] w) {
@@ -452,9 +524,9 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
             List<Integer> movable = new ArrayList<>();
             double[] capD = new double[months];
             double[] capW = new double[months];
-            boolean priced = bestOver == 0 || leastOver >= bestOver;
+            boolean priced = leastOver >= bestOver;
             if (priced) {
-                spareOver(capD, capW);
+                constant -= price(dearest(dayPrice, minutePrice), dayPrice, minutePrice) * roomWithFast(capD, capW);
                 for (int m = 0; m < months; m++) {
                     constant -= dayPrice[m] * capD[m] + (minutePrice[m] == 0 ? 0 : minutePrice[m] * capW[m]);
                 }
