@@ -127,19 +127,21 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
             ]}
           />
         </div>
-        <div>
-          <label htmlFor="sheet-source">All from</label>
-          <Select
-            id="sheet-source"
-            value={source}
-            onChange={setSource}
-            popupMatchSelectWidth={false}
-            options={(choices?.readingSources ?? []).map((c) => ({
-              value: c.code as Bulk['source'],
-              label: c.words,
-            }))}
-          />
-        </div>
+        {!me.readsOnly && (
+          <div>
+            <label htmlFor="sheet-source">All from</label>
+            <Select
+              id="sheet-source"
+              value={source}
+              onChange={setSource}
+              popupMatchSelectWidth={false}
+              options={(choices?.readingSources ?? []).map((c) => ({
+                value: c.code as Bulk['source'],
+                label: c.words,
+              }))}
+            />
+          </div>
+        )}
       </div>
       <table className="plain" ref={table}>
         <thead>

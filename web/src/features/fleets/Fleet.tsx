@@ -15,6 +15,7 @@ import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
 import { fleetQuery, useLeaveInItsMonth, type FleetPage } from './fleetQueries';
+import { OwnJobs } from '../own/OwnJobs';
 import { Level } from './Level';
 
 type Sum = FleetPage['year'];
@@ -50,6 +51,7 @@ export default function Fleet() {
           <p key={w}>{w}</p>
         ))}
       </div>
+      {me.readsOnly && <OwnJobs />}
       <div className="sideways">
         <FleetMonths months={f.months} vehicles={byId} chosen={chosen} onChoose={setChosen} />
       </div>

@@ -44,7 +44,8 @@ class ScreensTest {
         "find, /find?q=tonkin, worst first",
         "owner, /owners/1, may be written to",
         "fleets, /fleets, 'Fleets, the next twelve months'",
-        "fleet, /fleets/1, By month"
+        "fleet, /fleets/1, By month",
+        "month, /month, Exposure carried"
     })
     void placesHoldTogetherAt1280By800(String screen, String path, String words) {
         Page page = BROWSER.window("ines", 1280, 800);
@@ -164,6 +165,39 @@ class ScreensTest {
         BROWSER.check(page, "fleet contact's fleet");
         page.navigate(BROWSER.address() + "/fleets/1");
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("not yours to see");
+    }
+
+    @Test
+    void aFleetContactAnswersAnEstimateAndTheDeskHasTheConsent() {
+        Page ines = BROWSER.as("ines");
+        Number job = (Number) ines.evaluate("""
+                async () => {
+                  const token = decodeURIComponent(document.cookie.match(/XSRF-TOKEN=([^;]+)/)[1]);
+                  const call = async (method, path, body) =>
+                    (await fetch(path, {
+                      method,
+                      headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
+                      body: body && JSON.stringify(body),
+                    })).json();
+                  const fleet = (await call('GET', '/api/fleets')).find((f) => f.name === 'Harbour taxis');
+                  const page = await call('GET', `/api/fleets/${fleet.id}`);
+                  const taxi = page.vehicles.findLast((v) => !v.plannedOn);
+                  const job = await call('POST', '/api/jobs', { vehicleId: taxi.vehicleId });
+                  await call('POST', `/api/jobs/${job.id}/estimates`, {});
+                  return job.id;
+                }
+                """);
+        Page jory = BROWSER.as("jory");
+        jory.getByRole(AriaRole.LINK, new GetByRoleOptions().setName("Fleets")).click();
+        assertThat(jory.locator(".own-jobs .count")).hasText("1 waits for your answer");
+        BROWSER.check(jory, "fleet contact's estimate");
+        jory.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(Pattern.compile("^Agree to all")))
+                .click();
+        assertThat(jory.locator(".own-jobs .count")).hasText("nothing waits for you");
+
+        ines.navigate(BROWSER.address() + "/jobs/" + job.longValue());
+        assertThat(ines.getByText("all lines answered")).isVisible();
+        assertThat(ines.getByText("by Jory Pask, by the fleet itself").first()).isVisible();
     }
 
     @ParameterizedTest(name = "{0}")

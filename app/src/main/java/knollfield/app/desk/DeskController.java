@@ -21,6 +21,7 @@ import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
+import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
@@ -360,7 +361,7 @@ class DeskController {
                 state.exposurePerHour().map(Math::round).orElse(null),
                 life(state),
                 next,
-                next.words(),
+                current.get().role() == Role.FLEET_CONTACT ? next.wordsForOwner() : next.words(),
                 state.callBack(),
                 recheck.orElse(null),
                 open.map(Job::waits).filter(w -> !w.isEmpty()).orElse(null),

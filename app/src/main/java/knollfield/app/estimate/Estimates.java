@@ -127,7 +127,7 @@ public class Estimates {
                 .orElseThrow(() -> new NotFound("Job %d has no estimate %d.".formatted(jobId, number)));
     }
 
-    Optional<StoredEstimate> newest(long jobId) {
+    public Optional<StoredEstimate> newest(long jobId) {
         return repository.ofJob(jobId).stream().findFirst();
     }
 
@@ -153,7 +153,7 @@ public class Estimates {
     }
 
     /** How the lines of {@code estimate} stand. */
-    List<Consent.OfLine> standing(Job job, Estimate estimate) {
+    public List<Consent.OfLine> standing(Job job, Estimate estimate) {
         List<Consent> said = said(job.id());
         // what a job holds is worked out by its rules, and asked only where it matters
         return Consent.standing(
@@ -217,7 +217,7 @@ public class Estimates {
      * @param refused the whole job is refused, and given up
      * @param insist noted although nobody has named who said it as one who may speak for the owner
      */
-    record Said(
+    public record Said(
             List<String> lines,
             Consent.Answer answer,
             String saidBy,
@@ -228,7 +228,7 @@ public class Estimates {
             boolean refused,
             boolean insist) {
 
-        boolean no() {
+        public boolean no() {
             return answer == Consent.Answer.LEFT;
         }
     }

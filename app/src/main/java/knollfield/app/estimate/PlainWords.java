@@ -10,6 +10,7 @@ import knollfield.app.shared.Words;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
+import knollfield.core.estimate.ChanceWords;
 import knollfield.core.estimate.Estimate;
 import knollfield.core.risk.Exposure;
 import org.springframework.stereotype.Component;
@@ -82,14 +83,14 @@ class PlainWords {
                     : family.interference() == Interference.YES
                             ? "pistons and valves meet and the engine is damaged"
                             : "pistons and valves may meet; for this engine that is not confirmed";
-            return ("What waiting costs: if the %s lets go, %s; that is about %s. The chance of it until %s is about %s, "
+            return ("What waiting costs: if the %s lets go, %s; that is about %s. The chance of it until %s is %s, "
                             + "by our own planning figures.")
                     .formatted(
                             drive,
                             engine,
                             words.money(state.consequence().get().likely(), currency),
                             words.day(until),
-                            share(waiting.get().chance()));
+                            ChanceWords.of(waiting.get().chance()));
         }
         return "What waiting costs: our book has no limit for this %s, so nobody can put a figure on waiting."
                 .formatted(drive);
@@ -97,9 +98,5 @@ class PlainWords {
 
     private static String hours(int minutes) {
         return "%.1f hours".formatted(minutes / 60.0);
-    }
-
-    private static String share(double chance) {
-        return chance < 0.001 ? "less than 0.1 %" : "%.1f %%".formatted(100 * chance);
     }
 }

@@ -12,7 +12,7 @@ import knollfield.core.estimate.Estimate;
  * @param jobVersion the job's version it was made of
  * @param plain sentences for the owner: what is uncovered, why it costs that much, what waiting costs
  */
-record StoredEstimate(
+public record StoredEstimate(
         long id,
         long jobId,
         int number,
@@ -24,7 +24,7 @@ record StoredEstimate(
         Estimate estimate,
         List<String> plain) {
 
-    StoredEstimate {
+    public StoredEstimate {
         plain = List.copyOf(plain);
     }
 }

@@ -54,7 +54,9 @@ class SecurityConfig {
                         .requestMatchers("/api/calculations/**")
                         .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
                         .requestMatchers(POST, "/api/vehicle-readings")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
+                        .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
+                        .requestMatchers("/api/own/**")
+                        .hasRole(FLEET)
                         .requestMatchers(POST, "/api/vehicles/*/readings")
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers(

@@ -10,6 +10,7 @@ import java.util.Set;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.Role;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
@@ -97,9 +98,11 @@ class BulkReadings {
     static class Controller {
 
         private final BulkReadings bulk;
+        private final CurrentPerson current;
         private final WorkshopClock clock;
 
-        Controller(BulkReadings bulk, WorkshopClock clock) {
+        Controller(BulkReadings bulk, CurrentPerson current, WorkshopClock clock) {
+            this.current = current;
             this.bulk = bulk;
             this.clock = clock;
         }
@@ -119,7 +122,8 @@ class BulkReadings {
         Taken take(@RequestBody Bulk body) {
             return new Taken(bulk.take(
                     body.unit(),
-                    body.source(),
+                    // whoever sees one fleet alone speaks for that fleet, whatever is said
+                    current.get().role() == Role.FLEET_CONTACT ? ReadingSource.FLEET_LIST : body.source(),
                     body.lines().stream()
                             .map(l -> new Line(
                                     l.registration(),

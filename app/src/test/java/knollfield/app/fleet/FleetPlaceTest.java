@@ -55,10 +55,11 @@ class FleetPlaceTest {
 
             JsonNode desk = ines.get(
                             "/api/desk?limit=200&status=STOP,OVERDUE,UNKNOWN_HISTORY,NO_BOOK,ACT_NOW,COMING,CLEAR"
-                                    + "&aside=true&fleet=" + id)
+                                    + "&fleet=" + id)
                     .ok()
                     .json()
                     .get("rows");
+            assertThat(desk).isNotEmpty();
             for (JsonNode d : desk) {
                 JsonNode line = lines.get(d.get("vehicleId").asLong());
                 assertThat(line.path("actBy").asString("none"))

@@ -4,18 +4,25 @@ import java.util.Optional;
 
 /** The one thing to do next about a vehicle. */
 public enum NextStep {
-    RING("ring"),
-    ASK_OWNER("ask owner"),
-    PROMISE("promise"),
-    START("start"),
-    SIGN("sign"),
-    RECHECK("recheck"),
-    NONE("none");
+    RING("ring", "we ring you"),
+    ASK_OWNER("ask owner", "we ask you"),
+    PROMISE("promise", "a day is sought"),
+    START("start", "comes in"),
+    SIGN("sign", "in the workshop"),
+    RECHECK("recheck", "a short look"),
+    NONE("none", "none");
 
     private final String words;
+    private final String wordsForOwner;
 
-    NextStep(String words) {
+    NextStep(String words, String wordsForOwner) {
         this.words = words;
+        this.wordsForOwner = wordsForOwner;
+    }
+
+    /** The same for whoever the vehicle belongs to. */
+    public String wordsForOwner() {
+        return wordsForOwner;
     }
 
     public String words() {

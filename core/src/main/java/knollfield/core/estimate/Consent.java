@@ -50,7 +50,8 @@ public record Consent(
         IN_PERSON("in person"),
         PHONE("phone"),
         MAIL("mail"),
-        TEXT_MESSAGE("text message");
+        TEXT_MESSAGE("text message"),
+        OWN_PLACE("by the fleet itself");
 
         private final String words;
 
