@@ -102,15 +102,29 @@ await ines.locator('#file').setInputFiles({
 });
 await ines.waitForSelector('.import-counts');
 await keep(ines, 'import');
-await ines.goto(`${address}/calculators`);
-await ines.waitForSelector('.turning-path');
-await pick(ines, '#teeth-family', 'Calder 1.6');
-await ines.getByRole('button', { name: '+ turn' }).click();
-await keep(ines, 'calculators');
-await ines.goto(`${address}/practice`);
-await ines.waitForSelector('.turning-path');
-await pick(ines, '#practice-family', 'Calder 1.6');
-await keep(ines, 'practice');
+await ines.goto(`${address}/month`);
+await ines.waitForSelector('.carried', { timeout: 30_000 });
+await keep(ines, 'month');
+// an estimate for a taxi, for the fleet's contact to answer
+await ines.evaluate(async () => {
+  const token = decodeURIComponent(document.cookie.match(/XSRF-TOKEN=([^;]+)/)[1]);
+  const call = async (method, path, body) =>
+    (
+      await fetch(path, {
+        method,
+        headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
+        body: body && JSON.stringify(body),
+      })
+    ).json();
+  const fleet = (await call('GET', '/api/fleets')).find((f) => f.name === 'Harbour taxis');
+  const taxi = (await call('GET', `/api/fleets/${fleet.id}`)).vehicles.find((v) => !v.plannedOn);
+  const job = await call('POST', '/api/jobs', { vehicleId: taxi.vehicleId });
+  await call('POST', `/api/jobs/${job.id}/estimates`, {});
+});
+const jory = await window('jory', 1280, 800);
+await jory.goto(`${address}/fleets`);
+await jory.waitForSelector('.own-estimate');
+await keep(jory, 'own');
 
 const hedra = await window('hedra', 1024, 768);
 await hedra.goto(`${address}/jobs`);

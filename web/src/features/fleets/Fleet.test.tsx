@@ -58,6 +58,18 @@ const page = {
   without: 0,
 };
 
+const past = {
+  year: 2026,
+  jobs: 3,
+  renewals: 2,
+  inTime: 1,
+  pastLimit: 1,
+  counted: 2,
+  takenMinutes: 660,
+  takenMinor: 120_000,
+  slipped: ['A 1'],
+};
+
 const move = (vehicleId: number, registration: string, costMinor: number) => ({
   ...vehicle(vehicleId, registration),
   from: '2026-12-01',
@@ -78,7 +90,12 @@ const level = {
 };
 
 const fleet = (answers: Parameters<typeof serve>[0]) => {
-  const calls = serve({ ...manager, 'GET /api/fleets/3': { body: page }, ...answers });
+  const calls = serve({
+    ...manager,
+    'GET /api/fleets/3': { body: page },
+    'GET /api/fleets/3/past': { body: [past] },
+    ...answers,
+  });
   show(
     <Routes>
       <Route path="/fleets/:id" element={<Fleet />} />
@@ -136,5 +153,8 @@ describe('a fleet by month', () => {
     expect(november.textContent).toContain('over 2 of 1');
     expect(november.textContent).toContain('10.0 h');
     expect(screen.getByRole('row', { name: /Next twelve months/ }).textContent).toContain('15.0 h');
+    const year = await screen.findByRole('row', { name: /^2026 3/ });
+    expect(year.textContent).toContain('1 of 2, 50 %');
+    expect(year.textContent).toContain('11.0 hof 2 jobs on file€1,200.00');
   });
 });

@@ -14,7 +14,7 @@ import {
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
-import { fleetQuery, useLeaveInItsMonth, type FleetPage } from './fleetQueries';
+import { fleetQuery, pastQuery, useLeaveInItsMonth, type FleetPage } from './fleetQueries';
 import { OwnJobs } from '../own/OwnJobs';
 import { Level } from './Level';
 
@@ -117,10 +117,62 @@ export default function Fleet() {
           </tfoot>
         </table>
       </div>
+      <Past id={f.id} currency={me.currency} />
       <p className="hint">
         {`${vehicleCount(f.beyond)} later, ${vehicleCount(f.without)} without a day. Done since the first of this month: ${f.doneThisMonth}. Tax is ${formatNumber(100 * f.taxShare, 1)} % of the money.`}
       </p>
     </div>
+  );
+}
+
+/** What was done, year by year. */
+function Past({ id, currency }: { id: number; currency: string }) {
+  const { data: years, error } = useQuery(pastQuery(id));
+  return (
+    <section>
+      <h2>Done, year by year</h2>
+      <ProblemNote error={error} />
+      {!years && !error && <p className="hint loading">Reading what was done…</p>}
+      {years?.length === 0 && <p className="empty">No job was signed in the last five years.</p>}
+      {years && years.length > 0 && (
+        <div className="sideways">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Year</th>
+                <th className="num">Jobs</th>
+                <th className="num">Renewals by their act-by day</th>
+                <th className="num">Past a limit</th>
+                <th>Which</th>
+                <th className="num">Hours</th>
+                <th className="num">Came to, before tax</th>
+              </tr>
+            </thead>
+            <tbody>
+              {years.map((y) => (
+                <tr key={y.year}>
+                  <td>{y.year}</td>
+                  <td className="num">{formatNumber(y.jobs)}</td>
+                  <td className="num">
+                    {y.renewals > 0 &&
+                      `${formatNumber(y.inTime)} of ${formatNumber(y.renewals)}, ${formatNumber((100 * y.inTime) / y.renewals)} %`}
+                  </td>
+                  <td className="num">{formatNumber(y.pastLimit)}</td>
+                  <td className="registration">{y.slipped.join(', ')}</td>
+                  <td className="num">
+                    {formatHours(y.takenMinutes)} h
+                    {y.counted < y.jobs && (
+                      <span className="second">{`of ${y.counted} jobs on file`}</span>
+                    )}
+                  </td>
+                  <td className="num">{formatMoney(y.takenMinor, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
   );
 }
 

@@ -14,6 +14,12 @@ export const fleetQuery = (id: number) =>
     queryFn: () => data(api.GET('/api/fleets/{id}', { params: { path: { id } } })),
   });
 
+export const pastQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['fleets', id, 'past'],
+    queryFn: () => data(api.GET('/api/fleets/{id}/past', { params: { path: { id } } })),
+  });
+
 /** @param hours a month that the fleet may take of the workshop; none: not counted */
 export const levelQuery = (id: number, hours: number | undefined) =>
   queryOptions({

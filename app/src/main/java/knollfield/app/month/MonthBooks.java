@@ -126,7 +126,22 @@ class MonthBooks {
 
     /** All of the month's jobs, soonest first. */
     List<Signed> signed(YearMonth month) {
-        List<Job> done = jobs.signedBetween(month.atDay(1), month.atEndOfMonth());
+        return signed(jobs.signedBetween(month.atDay(1), month.atEndOfMonth()));
+    }
+
+    /** Jobs signed on a fleet's vehicles since the first of January so many years ago, soonest first. */
+    List<Signed> past(long fleet, int years) {
+        LocalDate today = clock.today();
+        return signed(jobs.signedBetween(today.minusYears(years).withDayOfYear(1), today).stream()
+                .filter(j -> jobs.state(j)
+                        .vehicle()
+                        .fleet()
+                        .filter(f -> f.id() == fleet)
+                        .isPresent())
+                .toList());
+    }
+
+    private List<Signed> signed(List<Job> done) {
         Map<Long, Job> again = jobs.reworksOf(done.stream().map(Job::id).toList()).stream()
                 .collect(Collectors.toMap(
                         j -> j.rework().orElseThrow().of(), Function.identity(), (first, later) -> first));

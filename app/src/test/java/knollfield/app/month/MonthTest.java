@@ -193,6 +193,43 @@ class MonthTest {
     }
 
     @Test
+    void aFleetsPastIsThatOfItsOwnVehiclesYearByYear() {
+        String name = "Past " + Given.registration();
+        ines.post("/api/setup/fleets", "{\"name\": \"%s\", \"offRoadCap\": 1, \"days\": []}".formatted(name))
+                .ok();
+        long fleet = ines.get("/api/fleets")
+                .json()
+                .valueStream()
+                .filter(f -> f.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        String past = "/api/fleets/%d/past".formatted(fleet);
+        assertThat(ines.get(past).ok().json()).isEmpty();
+        long late = vehicle(OptionalInt.of(7));
+        String details = "/api/vehicles/%d/details".formatted(late);
+        String on = ines.get(details).ok().text();
+        ines.put(details, on.substring(0, on.lastIndexOf('}')) + ", \"fleetId\": %d}".formatted(fleet))
+                .ok();
+        sign(jobOf(late));
+
+        JsonNode years = ines.get(past).ok().json();
+        assertThat(years).hasSize(1);
+        JsonNode year = years.get(0);
+        assertThat(year.get("year").asInt()).isEqualTo(TODAY.getYear());
+        assertThat(List.of("jobs", "renewals", "inTime", "pastLimit"))
+                .extracting(f -> year.get(f).asInt())
+                .containsExactly(1, 1, 0, 1);
+        assertThat(year.get("slipped").get(0).asString())
+                .isEqualTo(ines.get("/api/vehicles/" + late)
+                        .json()
+                        .get("registration")
+                        .asString());
+        ines.get("/api/fleets/999999/past").problem(404, "not-found");
+    }
+
+    @Test
     void aNoIsFollowedToWhatBecameOfIt() {
         long stands = vehicle(OptionalInt.of(5));
         long done = vehicle(OptionalInt.of(5));

@@ -188,6 +188,14 @@ class OwnJobsTest {
         answer(999_999, 1, List.of("belt"), List.of(), false).problem(404, "not-found");
         jory.put("/api/own/jobs/%d/wishes".formatted(other), "{\"version\": 1}").problem(404, "not-found");
         assertThat(ines.get("/api/own/jobs").status()).as("for contacts alone").isEqualTo(403);
+        for (JsonNode fleet : ines.get("/api/fleets").ok().json()) {
+            boolean seen = fleet.get("name").asString().equals("Harbour taxis");
+            for (String of : List.of("", "/level", "/months.csv", "/past")) {
+                assertThat(jory.get("/api/fleets/%d%s".formatted(fleet.get("id").asLong(), of))
+                                .status())
+                        .isEqualTo(seen ? 200 : 404);
+            }
+        }
 
         String registration =
                 ines.get("/api/jobs/" + other).json().get("registration").asString();

@@ -87,12 +87,17 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         if (vehicles.stream().anyMatch(v -> v.month() >= room.size())) {
             throw new IllegalArgumentException("a vehicle stands beyond the last of %d months".formatted(room.size()));
         }
-        return new Solver(vehicles, room, minutesPerDay).solve();
+        return of(vehicles, room, minutesPerDay, ANNEALINGS, NODES);
+    }
+
+    /** The same with so many annealings before the tree is searched, and so many of its nodes: each part by itself. */
+    static Levelling of(List<Vehicle> vehicles, List<Room> room, int minutesPerDay, int annealings, int mostNodes) {
+        return new Solver(vehicles, room, minutesPerDay, mostNodes).solve(annealings);
     }
 
     /** What lies above {@code room} where every vehicle is left in its month. */
     public static Over left(List<Vehicle> vehicles, List<Room> room, int minutesPerDay) {
-        return new Solver(vehicles, room, minutesPerDay).over();
+        return new Solver(vehicles, room, minutesPerDay, 0).over();
     }
 
     private static final class Solver {
@@ -100,6 +105,7 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         private final int n;
         private final int months;
         private final int perDay;
+        private final int mostNodes;
         private final int[] own;
         private final int[] days;
         private final int[] minutes;
@@ -121,7 +127,8 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         private long leastOver;
         private double bound;
 
-        Solver(List<Vehicle> vehicles, List<Room> room, int minutesPerDay) {
+        Solver(List<Vehicle> vehicles, List<Room> room, int minutesPerDay, int mostNodes) {
+            this.mostNodes = mostNodes;
             n = vehicles.size();
             months = room.size();
             perDay = minutesPerDay;
@@ -164,8 +171,8 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
             return new Over(overDays, overMinutes, (long) overDays * perDay + overMinutes);
         }
 
-        Levelling solve() {
-            improve();
+        Levelling solve(int annealings) {
+            improve(annealings);
             leastOver = leastOver();
             if (leastOver < bestOver || bestCost > 0) {
                 bound = lagrange();
@@ -229,11 +236,11 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         }
 
         /** From as it is: moves and exchanges while they make it better, then annealing, which takes worse ones too at first. */
-        private void improve() {
+        private void improve(int annealings) {
             descend();
             keepIfBetter();
             if (bestOver + bestCost > 0) {
-                for (int seed = 0; seed < ANNEALINGS; seed++) {
+                for (int seed = 0; seed < annealings; seed++) {
                     anneal(new SplittableRandom(seed));
                     descend();
                     keepIfBetter();
@@ -587,7 +594,7 @@ public record Levelling(List<Integer> month, long costMinor, long leastMinor, Ov
         }
 
         private void descendTree(int k, double priced, long paid, boolean bounded) {
-            if (++nodes > NODES) {
+            if (++nodes > mostNodes) {
                 whole = false;
                 return;
             }

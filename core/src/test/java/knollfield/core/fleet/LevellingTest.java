@@ -10,6 +10,7 @@ import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class LevellingTest {
@@ -77,8 +78,12 @@ class LevellingTest {
                 month, 1 + random.nextInt(3), 120 + random.nextInt(900), movable ? early : List.of());
     }
 
+    static LongStream seeds() {
+        return LongStream.rangeClosed(1, 60);
+    }
+
     @ParameterizedTest
-    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
+    @MethodSource("seeds")
     void smallFleetsAreLevelledToTheBestOfAllPlans(long seed) {
         Random random = new Random(seed);
         int months = 4 + random.nextInt(2);
@@ -93,12 +98,20 @@ class LevellingTest {
                 .toList();
 
         Levelling levelled = Levelling.of(vehicles, room, DAY);
+        Levelling byTheTree = Levelling.of(vehicles, room, DAY, 0, 400_000);
+        Levelling bounded = Levelling.of(vehicles, room, DAY, 0, 0);
 
         Worth best = enumerated(vehicles, room, 0, new int[vehicles.size()]);
         assertThat(worth(levelled, vehicles, room)).isEqualTo(best);
         assertThat(levelled.costMinor()).isEqualTo(best.cost());
         assertThat(levelled.over().minutes()).isEqualTo(best.over());
         assertThat(levelled.isBest()).isTrue();
+        assertThat(worth(byTheTree, vehicles, room)).isEqualTo(best);
+        assertThat(byTheTree.isBest()).isTrue();
+        assertThat(bounded.leastOver()).isLessThanOrEqualTo(best.over());
+        if (bounded.over().minutes() == best.over()) {
+            assertThat(bounded.leastMinor()).isLessThanOrEqualTo(best.cost());
+        }
     }
 
     @ParameterizedTest
