@@ -17,6 +17,8 @@ import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.NotFound;
+import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.Role;
 import knollfield.app.settings.Timings;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
@@ -73,6 +75,7 @@ class DossierController {
     private final Aftercare aftercare;
     private final WorkshopSettings settings;
     private final Words words;
+    private final CurrentPerson current;
 
     DossierController(
             Forecasts forecasts,
@@ -81,7 +84,9 @@ class DossierController {
             VehicleLog log,
             Aftercare aftercare,
             WorkshopSettings settings,
-            Words words) {
+            Words words,
+            CurrentPerson current) {
+        this.current = current;
         this.forecasts = forecasts;
         this.vehicles = vehicles;
         this.jobs = jobs;
@@ -271,6 +276,8 @@ class DossierController {
         Workshop workshop = settings.get();
         Optional<EngineFamily> family = state.family();
         List<Job> all = jobs.ofVehicle(id);
+        // what the house notes for itself is not for outside
+        boolean outside = current.get().role() == Role.FLEET_CONTACT;
         Optional<Job> open = all.stream().filter(j -> j.stage().isOpen()).findFirst();
         return new DossierView(
                 v.id(),
@@ -329,7 +336,7 @@ class DossierController {
                         .toList(),
                 f.items().stream().map(DossierController::item).toList(),
                 readings(state),
-                evidence(state),
+                evidence(state, outside),
                 conditions(v.conditions(), state.family()),
                 renewals(state),
                 state.history().trips().stream()
@@ -338,6 +345,7 @@ class DossierController {
                                 t.id(), t.trip().from(), t.trip().to(), t.trip().extraKm()))
                         .toList(),
                 state.history().calls().stream()
+                        .filter(c -> !outside)
                         .sorted(Comparator.comparing(CallNote::id).reversed())
                         .map(c -> new CallView(
                                 c.id(),
@@ -365,7 +373,7 @@ class DossierController {
                                 j.done().map(Job.Done::on).orElse(null),
                                 j.done().map(Job.Done::km).orElse(null)))
                         .toList(),
-                log.newest(id, LOG_LINES).stream()
+                log.newest(id, outside ? 0 : LOG_LINES).stream()
                         .map(l -> new LogView(l.at(), l.by(), l.what(), l.before(), l.after()))
                         .toList());
     }
@@ -394,7 +402,7 @@ class DossierController {
                 .toList();
     }
 
-    private static List<EvidenceView> evidence(VehicleState state) {
+    private static List<EvidenceView> evidence(VehicleState state, boolean outside) {
         return state.history().evidence().stream()
                 .sorted(Comparator.comparing((StoredEvidence e) -> e.evidence().found())
                         .thenComparing(StoredEvidence::id)
@@ -413,9 +421,9 @@ class DossierController {
                                 .map(i -> i.name())
                                 .orElse(null),
                         e.source(),
-                        e.note(),
+                        outside ? "" : e.note(),
                         e.endedOn().orElse(null),
-                        e.endedWhy().orElse(null),
+                        outside ? null : e.endedWhy().orElse(null),
                         e.enteredBy()))
                 .toList();
     }

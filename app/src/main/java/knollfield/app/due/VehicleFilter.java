@@ -3,9 +3,9 @@ package knollfield.app.due;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.app.shared.Folded;
 import knollfield.app.vehicle.PhoneNumber;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
@@ -44,14 +44,14 @@ public record VehicleFilter(
 
     /** This filter, made ready for a list as of {@code today}. */
     public Test on(LocalDate today) {
-        List<Word> words = Arrays.stream(q.strip().toLowerCase(Locale.ROOT).split("\\s+"))
+        List<Word> words = Arrays.stream(Folded.of(q.strip()).split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .map(w -> new Word(w, Registration.key(w)))
                 .toList();
-        return new Test(this, today, words, Registration.key(q), q.strip());
+        return new Test(this, today, words, Registration.key(Folded.of(q)), q.strip());
     }
 
-    /** A word as typed, in small letters, and as registrations are compared. */
+    /** A word as it is searched, and as registrations are. */
     record Word(String text, String key) {}
 
     /** A filter with its words taken apart once. */

@@ -1,9 +1,9 @@
 package knollfield.app.due;
 
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import knollfield.app.shared.Folded;
 import knollfield.app.vehicle.PhoneNumber;
 import knollfield.app.vehicle.Registration;
 import knollfield.app.vehicle.Vehicle;
@@ -50,7 +50,7 @@ public record VehicleState(
     /**
      * What the find box looks through.
      *
-     * @param key registration as it is compared
+     * @param key registration as it is compared, without accents
      * @param vin the same of its VIN; may be empty
      * @param words owner, make and model, engine, its family and fleet, in small letters
      * @param phone digits
@@ -59,12 +59,11 @@ public record VehicleState(
 
         static Search of(Vehicle v, Optional<EngineFamily> family) {
             return new Search(
-                    Registration.key(v.registration()),
+                    Registration.key(Folded.of(v.registration())),
                     v.vin().map(Registration::key).orElse(""),
-                    (v.ownerName() + " " + v.makeModel() + " " + v.engine() + " "
-                                    + family.map(f -> f.code() + " " + f.name()).orElse("")
-                                    + v.fleet().map(f -> " " + f.name()).orElse(""))
-                            .toLowerCase(Locale.ROOT),
+                    Folded.of(v.ownerName() + " " + v.makeModel() + " " + v.engine() + " "
+                            + family.map(f -> f.code() + " " + f.name()).orElse("")
+                            + v.fleet().map(f -> " " + f.name()).orElse("")),
                     PhoneNumber.digits(v.ownerPhone()));
         }
     }

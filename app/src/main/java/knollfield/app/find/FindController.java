@@ -19,6 +19,7 @@ import knollfield.app.job.Jobs;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
 import knollfield.app.security.Role;
+import knollfield.app.shared.Folded;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.Owners;
@@ -183,11 +184,10 @@ class FindController {
     }
 
     private List<FoundFamily> families(String q, List<VehicleState> seen) {
-        String words = q.strip().toLowerCase(Locale.ROOT);
+        String words = Folded.of(q.strip());
         return book.all().stream()
                 .map(v -> v.family())
-                .filter(f ->
-                        (f.code() + " " + f.name()).toLowerCase(Locale.ROOT).contains(words))
+                .filter(f -> Folded.of(f.code() + " " + f.name()).contains(words))
                 .limit(BESIDE)
                 .map(f -> new FoundFamily(f.code(), f.name(), (int) seen.stream()
                         .filter(s -> s.vehicle().familyCode().equals(Optional.of(f.code())))

@@ -90,8 +90,12 @@ class Story {
      */
     record Chapter(LocalDate on, String sentence, Proof proof, String by, Optional<Long> job) {}
 
-    /** The story, newest first. */
-    List<Chapter> of(long vehicleId) {
+    /**
+     * The story, newest first.
+     *
+     * @param outside for whoever owns the vehicle: without what the house notes for itself
+     */
+    List<Chapter> of(long vehicleId, boolean outside) {
         VehicleState state =
                 forecasts.find(vehicleId).orElseThrow(() -> new NotFound("There is no vehicle " + vehicleId + "."));
         VehicleHistory history = state.history();
@@ -100,7 +104,7 @@ class Story {
                 history.vehicle().firstRegistered(), "First registered.", Proof.PAPER, "papers", Optional.empty()));
         jobs.ofVehicle(vehicleId).forEach(j -> job(j).ifPresent(story::add));
         renewals(history, state.family(), story);
-        evidence(history, story);
+        evidence(history, story, outside);
         breakdowns.ofVehicle(vehicleId).stream()
                 .filter(Breakdown::stands)
                 .forEach(b -> story.add(broken(b, state.family())));
@@ -121,8 +125,8 @@ class Story {
                                 Proof.SEEN,
                                 c.by(),
                                 Optional.of(r.jobId())))));
-        aftercare
-                .followUps(vehicleId)
+        aftercare.followUps(vehicleId).stream()
+                .filter(f -> !outside)
                 .forEach(f -> story.add(new Chapter(
                         f.notedOn(),
                         "To follow up: %s%s"
@@ -227,7 +231,7 @@ class Story {
                 });
     }
 
-    private static void evidence(VehicleHistory history, List<Chapter> story) {
+    private static void evidence(VehicleHistory history, List<Chapter> story, boolean outside) {
         for (StoredEvidence e : history.evidence()) {
             Proof proof = switch (e.evidence().confidence()) {
                 case MEASURED -> Proof.PAPER;
@@ -239,8 +243,10 @@ class Story {
                     "Found: %s%s%s"
                             .formatted(
                                     e.evidence().kind().words(),
-                                    e.note().isBlank() ? "" : " (" + e.note() + ")",
-                                    e.endedWhy().map(w -> "; " + w + ".").orElse("; still stands.")),
+                                    outside || e.note().isBlank() ? "" : " (" + e.note() + ")",
+                                    e.endedWhy()
+                                            .map(w -> outside ? "; no longer." : "; " + w + ".")
+                                            .orElse("; still stands.")),
                     proof,
                     e.source() + ", " + e.enteredBy(),
                     Optional.empty()));

@@ -9,13 +9,16 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import knollfield.app.log.Made;
+import knollfield.app.shared.Folded;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.jdbc.support.KeyHolder;
@@ -70,36 +73,45 @@ class OwnerRepository {
                         .list());
     }
 
+    /** What an owner is found by. */
+    private record Named(long id, String words) {}
+
     /**
      * Numbers of the owners, by name, whose name, e-mail and address hold each of {@code words}, or who have a telephone number
      * that {@code digits} is part of, or that {@code digits} with a country before it ends in.
      *
-     * @param words in small letters; none finds everybody
+     * @param words as {@link Folded} has them; none finds everybody
      * @param digits without the zeros in front; empty where no number is asked for
      */
     List<Long> matching(List<String> words, String digits) {
-        StringBuilder sql = new StringBuilder("SELECT o.id FROM owner o WHERE o.merged_into IS NULL AND ((TRUE");
-        Map<String, Object> params = new HashMap<>();
-        for (int i = 0; i < words.size(); i++) {
-            sql.append(" AND LOCATE(:word%1$d, LOWER(o.name || ' ' || o.email || ' ' || o.address)) > 0".formatted(i));
-            params.put("word" + i, words.get(i));
-        }
-        sql.append(")");
-        if (!digits.isEmpty()) {
-            sql.append("""
-                     OR EXISTS (
-                        SELECT 1 FROM owner_phone p
-                        WHERE p.owner_id = o.id
-                          AND (LOCATE(:digits, p.digits) > 0
-                               OR (LENGTH(TRIM(LEADING '0' FROM p.digits)) >= :least
-                                   AND RIGHT(:digits, LENGTH(TRIM(LEADING '0' FROM p.digits)))
-                                       = TRIM(LEADING '0' FROM p.digits))))
-                    """);
-            params.put("digits", digits);
-            params.put("least", PhoneNumber.SUBSCRIBER);
-        }
-        sql.append(") ORDER BY LOWER(o.name), o.id");
-        return jdbc.sql(sql.toString()).params(params).query(Long.class).list();
+        Set<Long> byNumber = digits.isEmpty() ? Set.of() : withNumber(digits);
+        return jdbc
+                .sql("""
+                        SELECT id, name || ' ' || email || ' ' || address AS words
+                        FROM owner
+                        WHERE merged_into IS NULL
+                        ORDER BY LOWER(name), id
+                        """)
+                .query((rs, row) -> new Named(rs.getLong("id"), Folded.of(rs.getString("words"))))
+                .list()
+                .stream()
+                .filter(o -> words.stream().allMatch(o.words()::contains) || byNumber.contains(o.id()))
+                .map(Named::id)
+                .toList();
+    }
+
+    private Set<Long> withNumber(String digits) {
+        return new HashSet<>(jdbc.sql("""
+                        SELECT DISTINCT p.owner_id FROM owner_phone p
+                        WHERE LOCATE(:digits, p.digits) > 0
+                           OR (LENGTH(TRIM(LEADING '0' FROM p.digits)) >= :least
+                               AND RIGHT(:digits, LENGTH(TRIM(LEADING '0' FROM p.digits)))
+                                   = TRIM(LEADING '0' FROM p.digits))
+                        """)
+                .param("digits", digits)
+                .param("least", PhoneNumber.SUBSCRIBER)
+                .query(Long.class)
+                .list());
     }
 
     /** Numbers of other owners of the same name, or with one of the same telephone numbers. */

@@ -3,7 +3,6 @@ package knollfield.app.vehicle;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.TreeSet;
 import knollfield.app.log.VehicleLog;
@@ -12,6 +11,7 @@ import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.shared.Folded;
 import knollfield.app.shared.WorkshopClock;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -71,7 +71,7 @@ public class Owners {
      * numbers it may be, in any spelling; a blank one finds everybody.
      */
     public List<Long> matching(String q) {
-        String asked = q.strip().toLowerCase(Locale.ROOT);
+        String asked = Folded.of(q.strip());
         return repository.matching(
                 asked.isEmpty() ? List.of() : List.of(asked.split("\\s+")),
                 PhoneNumber.asked(asked).orElse(""));

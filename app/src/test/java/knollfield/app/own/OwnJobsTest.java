@@ -213,6 +213,25 @@ class OwnJobsTest {
     }
 
     @Test
+    void whatTheHouseNotesForItselfIsNotShownOutside() {
+        long vehicle = vehiclesOf(jory).get(0);
+        String address = "/api/vehicles/" + vehicle;
+        ines.post(address + "/calls", "{\"spokeWith\": \"Jory\", \"note\": \"pays late\"}")
+                .ok();
+        ines.post(address + "/evidence", """
+                        {"kind": "OIL_TOP", "found": "%s", "note": "neglected"}
+                        """.formatted(TODAY)).ok();
+
+        assertThat(ines.get(address).ok().text()).contains("pays late", "neglected");
+        JsonNode seen = jory.get(address).ok().json();
+        assertThat(seen.toString()).doesNotContain("pays late", "neglected");
+        assertThat(seen.get("log")).isEmpty();
+        assertThat(seen.get("evidence").valueStream().map(e -> e.get("kind").asString()))
+                .contains("OIL_TOP");
+        assertThat(jory.get(address + "/story").ok().text()).doesNotContain("pays late", "neglected");
+    }
+
+    @Test
     void daysAreAskedForAndStandInTheJob() {
         long job = job(true);
         JsonNode now = mine(job).orElseThrow();

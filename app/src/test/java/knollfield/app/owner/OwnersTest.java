@@ -320,6 +320,21 @@ class OwnersTest {
         assertThat(registrations(find(asked))).containsExactly(registration);
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"åse bø", "Ase Bo", "ÅSE", "as 4711", "ÅS 4711"})
+    void accentsNeedNotBeTyped(String asked) {
+        if (find("ÅS 4711").get("total").asInt() == 0) {
+            ines.csv("/api/imports", list("ÅS 4711,Åse Bø,0555 800", "PL 1,Łucja Groß,0555 801"))
+                    .ok();
+        }
+        JsonNode found = find(asked);
+        assertThat(registrations(found)).containsExactly("ÅS 4711");
+        if (!asked.contains("4711")) {
+            assertThat(found.get("owners").get(0).get("name").asString()).isEqualTo("Åse Bø");
+        }
+        assertThat(registrations(find("lucja gross"))).containsExactly("PL 1");
+    }
+
     @Test
     void allThatIsFoundIsCountedAndReachedTheWorstFirst() {
         String[] lines = new String[19];
