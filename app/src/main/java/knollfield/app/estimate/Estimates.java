@@ -332,7 +332,8 @@ public class Estimates {
             Optional<Estimate.Line> line = answerable(stored, code);
             checks.that(line.isPresent(), "/lines", "The estimate has no line %s to answer.".formatted(code));
             checks.that(
-                    said.no() || !atBench || !left.contains(code),
+                    // what broke is put right whatever is said; a no to it is a no to its price
+                    said.no() || !atBench || code.startsWith(Estimate.MORE) || !left.contains(code),
                     "/lines",
                     "It was left and is off the card. Add it at the bench again, then note the answer.");
             line.ifPresent(l -> Consent.lacks(

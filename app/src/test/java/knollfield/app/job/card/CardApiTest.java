@@ -472,11 +472,22 @@ class CardApiTest {
                 {"lines": ["%s"], "answer": "%s", "saidBy": "Tamsin Orde", "on": "%s", "how": "PHONE",
                  "warning": "told", "signed": true}""";
         String code = lines.get(0).get("code").asString();
-        assertThat(ines.post(estimates + "/1/consents", said.formatted(code, "LEFT", Given.TODAY))
-                        .errorAt("/lines"))
-                .contains("put right");
-        ines.post(estimates + "/1/consents", said.formatted(code, "AGREED", Given.TODAY))
-                .ok();
+        // a no to its price is noted; what broke is put right all the same, and a yes may follow
+        JsonNode no = ines.post(estimates + "/1/consents", said.formatted(code, "LEFT", Given.TODAY))
+                .ok()
+                .json();
+        assertThat(no.get("left").get(0).get("name").asString()).isEqualTo("stud broke, stud");
+        assertThat(card(hedra, job).get("contingencies")).hasSize(2);
+        JsonNode yes = ines.post(estimates + "/1/consents", said.formatted(code, "AGREED", Given.TODAY))
+                .ok()
+                .json();
+        assertThat(yes.get("left")).isEmpty();
+        assertThat(yes.get("newest")
+                        .get("lines")
+                        .valueStream()
+                        .filter(l -> l.get("code").asString().equals(code)))
+                .extracting(l -> l.get("state").asString())
+                .containsExactly("AGREED");
         workUntil(hedra, job, null);
         enter(hedra, job, "\"type\": \"COMPLETE\"").ok();
     }
