@@ -32,8 +32,6 @@ CREATE TABLE owner_change (
     from_owner BIGINT        NOT NULL REFERENCES owner (id) ON DELETE CASCADE,
     to_owner   BIGINT        NOT NULL REFERENCES owner (id) ON DELETE CASCADE,
     vehicles   VARCHAR(1000000) NOT NULL,
-    -- what was on file of the owner who stayed, as JSON
-    to_before  VARCHAR(10000),
     undone     BOOLEAN       NOT NULL DEFAULT FALSE
 );
 
@@ -45,8 +43,6 @@ SELECT MIN(id) AS first_vehicle, LOWER(TRIM(owner_name)) AS name_key, REGEXP_REP
 FROM vehicle
 WHERE NOT (LOWER(TRIM(owner_name)) IN ('', 'not stated') AND REGEXP_REPLACE(owner_phone, '[^0-9]', '') = '')
 GROUP BY LOWER(TRIM(owner_name)), REGEXP_REPLACE(owner_phone, '[^0-9]', '');
-
-CREATE INDEX owner_was_key ON owner_was (name_key, digits);
 
 -- the number of the first vehicle serves as the owner's
 INSERT INTO owner (id, name, kind)
