@@ -11,6 +11,7 @@ import './theme/ahead.css';
 import './theme/dossier.css';
 import './theme/jobs.css';
 import './theme/setup.css';
+import './theme/fleets.css';
 import './theme/engines.css';
 import './theme/bench.css';
 import './theme/calculators.css';

@@ -63,6 +63,7 @@ const past = {
   jobs: 3,
   renewals: 2,
   inTime: 1,
+  inTimeShare: 0.5,
   pastLimit: 1,
   counted: 2,
   takenMinutes: 660,

@@ -155,7 +155,7 @@ function Past({ id, currency }: { id: number; currency: string }) {
                   <td className="num">{formatNumber(y.jobs)}</td>
                   <td className="num">
                     {y.renewals > 0 &&
-                      `${formatNumber(y.inTime)} of ${formatNumber(y.renewals)}, ${formatNumber((100 * y.inTime) / y.renewals)} %`}
+                      `${formatNumber(y.inTime)} of ${formatNumber(y.renewals)}, ${formatNumber(100 * (y.inTimeShare ?? 0))} %`}
                   </td>
                   <td className="num">{formatNumber(y.pastLimit)}</td>
                   <td className="registration">{y.slipped.join(', ')}</td>

@@ -53,7 +53,7 @@ function Levelling({ fleet, onClose }: { fleet: FleetPage; onClose: () => void }
           {level.moves.length > 0 && (
             <>
               <div className="sideways">
-                <LevelMonths months={level.months} hours={hours} />
+                <LevelMonths months={level.months} hours={level.hours} />
               </div>
               <div className="sideways">
                 <table className="plain">

@@ -52,7 +52,7 @@ const view = {
   ],
   byFamily: [{ ...hours, code: 'CAL-16', name: 'Calder 1.6' }],
   byPerson: [hours],
-  money: { jobs: 1, left: 1, estimatedMinor: 45_000, takenMinor: 50_000 },
+  money: { jobs: 1, left: 1, estimatedMinor: 45_000, takenMinor: 50_000, differenceMinor: 5_000 },
   noes: [
     {
       vehicleId: 5,

@@ -274,9 +274,7 @@ function Hours({
                 <td className="num">{formatHours(r.bookMinutes)} h</td>
                 <td className="num">{formatHours(r.takenMinutes)} h</td>
                 <td className="num">
-                  {r.bookMinutes > 0 && r.counted > 0
-                    ? formatNumber(r.takenMinutes / r.bookMinutes, 2)
-                    : ''}
+                  {r.takenToBook !== undefined && formatNumber(r.takenToBook, 2)}
                 </td>
               </tr>
             ))}
@@ -327,8 +325,8 @@ function Money({
             <td className="num">{formatMoney(m.estimatedMinor, currency)}</td>
             <td className="num">{formatMoney(m.takenMinor, currency)}</td>
             <td className="num">
-              {m.takenMinor !== m.estimatedMinor &&
-                `${formatMoney(Math.abs(m.takenMinor - m.estimatedMinor), currency)} ${m.takenMinor > m.estimatedMinor ? 'over' : 'under'}`}
+              {m.differenceMinor !== 0 &&
+                `${formatMoney(Math.abs(m.differenceMinor), currency)} ${m.differenceMinor > 0 ? 'over' : 'under'}`}
             </td>
             <td className="num">
               <Figure

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Popconfirm, Radio } from 'antd';
+import { Button, Checkbox, Popconfirm, Radio } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Problem } from '../../api/client';
@@ -107,18 +107,7 @@ function Wishes({ job, onDone }: { job: OwnJob; onDone: () => void }) {
       </Field>
       <fieldset>
         <legend>Only on; none chosen: any day</legend>
-        {DAYS.map((d) => (
-          <label key={d.value} className="tick">
-            <input
-              type="checkbox"
-              checked={days.includes(d.value)}
-              onChange={(e) =>
-                setDays(e.target.checked ? [...days, d.value] : days.filter((x) => x !== d.value))
-              }
-            />{' '}
-            {d.label}
-          </label>
-        ))}
+        <Checkbox.Group options={DAYS} value={days} onChange={setDays} />
       </fieldset>
       {job.from && (
         <p className="hint">

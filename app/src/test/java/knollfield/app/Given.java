@@ -63,6 +63,21 @@ public final class Given {
         return find(client, registration);
     }
 
+    /** Number of a fleet of this name, made for one vehicle off the road a day. */
+    public static long fleet(Client manager, String name) {
+        manager.post("/api/setup/fleets", "{\"name\": \"%s\", \"offRoadCap\": 1, \"days\": []}".formatted(name))
+                .ok();
+        return manager.get("/api/fleets")
+                .ok()
+                .json()
+                .valueStream()
+                .filter(f -> f.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+    }
+
     public static long find(Client client, String registration) {
         JsonNode found = client.get("/api/find?q=" + registration.replace(" ", "%20"))
                 .ok()

@@ -68,7 +68,9 @@ class AftercareController {
                         .map(r -> new RecheckView(
                                 r.id(), r.jobId(), r.what(), r.due(), ClosedView.of(r.done()), r.version()))
                         .toList(),
+                // what is to follow up is the house's own note
                 aftercare.followUps(id).stream()
+                        .filter(f -> !current.get().isOutside())
                         .map(f -> new FollowUpView(
                                 f.id(),
                                 f.jobId().orElse(null),

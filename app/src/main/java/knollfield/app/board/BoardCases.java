@@ -356,7 +356,7 @@ class BoardCases {
         if (job.stage() == JobStage.UNDER_WAY) {
             return new Earliest(0, "");
         }
-        Optional<LocalDate> answer = estimates.asked(job.id()) == Estimates.Asked.WAITING
+        Optional<LocalDate> answer = estimates.asked(job) == Estimates.Asked.WAITING
                 ? Optional.of(today.plusDays(settings.get().assumptions().consentDays()))
                 : Optional.empty();
         return Earliest.of(

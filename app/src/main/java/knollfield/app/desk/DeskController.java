@@ -21,7 +21,6 @@ import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
-import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
@@ -361,7 +360,7 @@ class DeskController {
                 state.exposurePerHour().map(Math::round).orElse(null),
                 life(state),
                 next,
-                current.get().role() == Role.FLEET_CONTACT ? next.wordsForOwner() : next.words(),
+                current.get().isOutside() ? next.wordsForOwner() : next.words(),
                 state.callBack(),
                 recheck.orElse(null),
                 open.map(Job::waits).filter(w -> !w.isEmpty()).orElse(null),
@@ -382,7 +381,7 @@ class DeskController {
                 .map(i -> i.item().kind())
                 .collect(Collectors.toCollection(TreeSet::new));
         Status status = state.forecast().status();
-        boolean calm = (status == Status.COMING || status == Status.CLEAR) && !state.callBack();
+        boolean calm = status.isAhead() && !state.callBack();
         return calm && !unknown.isEmpty() && open.flatMap(Job::booking).isEmpty()
                 ? unknown.stream().map(DeskController::part).collect(Collectors.joining(", ")) + " not known"
                 : shortNote(state, open);

@@ -18,7 +18,6 @@ import knollfield.app.job.Jobs;
 import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
-import knollfield.app.security.Role;
 import knollfield.app.settings.Timings;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
@@ -277,7 +276,7 @@ class DossierController {
         Optional<EngineFamily> family = state.family();
         List<Job> all = jobs.ofVehicle(id);
         // what the house notes for itself is not for outside
-        boolean outside = current.get().role() == Role.FLEET_CONTACT;
+        boolean outside = current.get().isOutside();
         Optional<Job> open = all.stream().filter(j -> j.stage().isOpen()).findFirst();
         return new DossierView(
                 v.id(),

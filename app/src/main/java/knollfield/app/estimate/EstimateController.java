@@ -152,7 +152,7 @@ class EstimateController {
         List<EstimateRepository.Entered> consents = estimates.consents(id);
         List<LeftLineView> left = estimates.left(job).stream()
                 .map(code -> new LeftLineView(
-                        code, named(job, newest, code), said(consents, code).get(0)))
+                        code, estimates.nameOf(job, code), said(consents, code).get(0)))
                 .sorted(Comparator.comparing(LeftLineView::name))
                 .toList();
         return new EstimatesView(
@@ -167,16 +167,6 @@ class EstimateController {
                         .orElse(0),
                 List.copyOf(estimates.speakers(job)),
                 outcome(job, newest));
-    }
-
-    private String named(Job job, Optional<StoredEstimate> newest, String code) {
-        return newest.stream()
-                .flatMap(e -> e.estimate().lines().stream())
-                .filter(l -> l.code().equals(code))
-                .map(Estimate.Line::name)
-                .findFirst()
-                .or(() -> jobs.family(job).item(code).map(i -> i.name()))
-                .orElse(code);
     }
 
     /** What was said to a line, newest first. */

@@ -5,9 +5,7 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
@@ -33,7 +31,7 @@ class EstimateRepository {
     record Body(Estimate estimate, List<String> plain) {}
 
     /** A consent with who entered it. */
-    record Entered(long id, int estimateNumber, Consent consent, String enteredBy) {}
+    record Entered(long id, long jobId, int estimateNumber, Consent consent, String enteredBy) {}
 
     /** Of a job, the newest first. */
     List<StoredEstimate> ofJob(long jobId) {
@@ -63,51 +61,45 @@ class EstimateRepository {
         return Objects.requireNonNull(key.getKeyAs(Long.class));
     }
 
+    private static final String CONSENTS = """
+            SELECT c.id, c.job_id, e.number, c.line_code, c.answer, c.up_to_minor, c.said_by, c.said_on, c.how, c.warning,
+                   c.signed, c.entered_by
+            FROM consent c
+            JOIN estimate e ON e.id = c.estimate_id
+            """;
+
+    private static Entered entered(ResultSet rs, int row) throws SQLException {
+        return new Entered(
+                rs.getLong("id"),
+                rs.getLong("job_id"),
+                rs.getInt("number"),
+                new Consent(
+                        rs.getString("line_code"),
+                        Consent.Answer.valueOf(rs.getString("answer")),
+                        rs.getLong("up_to_minor"),
+                        rs.getString("said_by"),
+                        rs.getObject("said_on", LocalDate.class),
+                        Consent.How.valueOf(rs.getString("how")),
+                        rs.getString("warning"),
+                        rs.getBoolean("signed")),
+                rs.getString("entered_by"));
+    }
+
     /** Of a job, oldest first. */
     List<Entered> consents(long jobId) {
-        return jdbc.sql("""
-                        SELECT c.id, e.number, c.line_code, c.answer, c.up_to_minor, c.said_by, c.said_on, c.how,
-                               c.warning, c.signed, c.entered_by
-                        FROM consent c
-                        JOIN estimate e ON e.id = c.estimate_id
-                        WHERE c.job_id = :job
-                        ORDER BY c.id
-                        """)
+        return jdbc.sql(CONSENTS + " WHERE c.job_id = :job ORDER BY c.id")
                 .param("job", jobId)
-                .query((rs, row) -> new Entered(
-                        rs.getLong("id"),
-                        rs.getInt("number"),
-                        new Consent(
-                                rs.getString("line_code"),
-                                Consent.Answer.valueOf(rs.getString("answer")),
-                                rs.getLong("up_to_minor"),
-                                rs.getString("said_by"),
-                                rs.getObject("said_on", LocalDate.class),
-                                Consent.How.valueOf(rs.getString("how")),
-                                rs.getString("warning"),
-                                rs.getBoolean("signed")),
-                        rs.getString("entered_by")))
+                .query(EstimateRepository::entered)
                 .list();
     }
 
-    /** Lines that owners left, by when they said so; the job's number beside each. */
-    Map<Long, List<Consent>> leftBetween(LocalDate from, LocalDate to) {
-        Map<Long, List<Consent>> left = new LinkedHashMap<>();
-        jdbc.sql(
-                        "SELECT DISTINCT job_id FROM consent WHERE answer = 'LEFT' AND said_on BETWEEN :from AND :to ORDER BY job_id")
+    /** Lines that owners left from one day to another, both included, in the order they were noted. */
+    List<Entered> leftBetween(LocalDate from, LocalDate to) {
+        return jdbc.sql(CONSENTS + " WHERE c.answer = 'LEFT' AND c.said_on BETWEEN :from AND :to ORDER BY c.id")
                 .param("from", from)
                 .param("to", to)
-                .query(Long.class)
-                .list()
-                .forEach(job -> left.put(
-                        job,
-                        consents(job).stream()
-                                .map(Entered::consent)
-                                .filter(c -> c.answer() == Consent.Answer.LEFT
-                                        && !c.on().isBefore(from)
-                                        && !c.on().isAfter(to))
-                                .toList()));
-        return left;
+                .query(EstimateRepository::entered)
+                .list();
     }
 
     void addConsent(long jobId, long estimateId, Consent c, String by, java.time.Instant at) {

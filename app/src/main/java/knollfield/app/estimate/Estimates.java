@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
@@ -26,6 +27,7 @@ import knollfield.app.vehicle.Owners;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.Decision;
 import knollfield.core.due.JobStage;
+import knollfield.core.engine.Item;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import knollfield.core.estimate.EstimateRates;
@@ -108,9 +110,9 @@ public class Estimates {
     }
 
     /** Whether the owner was asked, and has answered every line of the newest estimate. */
-    public Asked asked(long jobId) {
-        return newest(jobId)
-                .map(e -> standing(jobs.get(jobId), e.estimate()).stream().anyMatch(Consent.OfLine::isOpen)
+    public Asked asked(Job job) {
+        return newest(job.id())
+                .map(e -> standing(job, e.estimate()).stream().anyMatch(Consent.OfLine::isOpen)
                         ? Asked.WAITING
                         : Asked.ANSWERED)
                 .orElse(Asked.NOT_YET);
@@ -149,25 +151,41 @@ public class Estimates {
 
     /** Lines that owners left from one day to another, both included, by the job's number. */
     public Map<Long, List<Consent>> leftBetween(LocalDate from, LocalDate to) {
-        return repository.leftBetween(from, to);
+        return repository.leftBetween(from, to).stream()
+                .collect(Collectors.groupingBy(
+                        EstimateRepository.Entered::jobId,
+                        TreeMap::new,
+                        Collectors.mapping(EstimateRepository.Entered::consent, Collectors.toList())));
+    }
+
+    /** What a line is called: in the newest estimate, else in the engine's book. */
+    public String nameOf(Job job, String code) {
+        return given(job.id()).stream()
+                .flatMap(e -> e.lines().stream())
+                .filter(l -> l.code().equals(code))
+                .map(Estimate.Line::name)
+                .findFirst()
+                .or(() -> jobs.family(job).item(code).map(Item::name))
+                .orElse(code);
     }
 
     /** How the lines of {@code estimate} stand. */
     public List<Consent.OfLine> standing(Job job, Estimate estimate) {
         List<Consent> said = said(job.id());
-        // what a job holds is worked out by its rules, and asked only where it matters
-        return Consent.standing(
-                estimate,
-                said,
-                said.stream().anyMatch(c -> c.answer() == Consent.Answer.LEFT) ? jobs.items(job) : Set.of());
+        return Consent.standing(estimate, said, holds(job, said));
+    }
+
+    /** What the job holds, worked out by its rules and so only where a no makes it matter; given up, it holds nothing. */
+    private Set<String> holds(Job job, List<Consent> said) {
+        return job.stage() == JobStage.CANCELLED || said.stream().noneMatch(c -> c.answer() == Consent.Answer.LEFT)
+                ? Set.of()
+                : jobs.items(job);
     }
 
     /** Codes of what the owner left and the job does not hold. */
     public Set<String> left(Job job) {
         List<Consent> said = said(job.id());
-        return said.stream().noneMatch(c -> c.answer() == Consent.Answer.LEFT)
-                ? Set.of()
-                : Consent.left(said, jobs.items(job));
+        return Consent.left(said, holds(job, said));
     }
 
     /**

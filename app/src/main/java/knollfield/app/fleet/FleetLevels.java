@@ -124,10 +124,7 @@ class FleetLevels {
     /** What bringing it forward to the end of each month before its own gives away; empty where it stands fast. */
     private List<Long> early(FleetPlans.Plan plan, Coming c, int month) {
         VehicleState s = Objects.requireNonNull(plan.states().get(c.vehicleId()));
-        if (month == 0
-                || c.plannedOn().isPresent()
-                || c.isDueNow(clock.today())
-                || s.consequence().isEmpty()) {
+        if (!c.canMove() || s.consequence().isEmpty()) {
             return List.of();
         }
         Workshop workshop = settings.get();
@@ -185,7 +182,7 @@ class FleetLevels {
                             "A job is brought forward to this month at the soonest, and to a month before its own.")
                     .orThrow();
             Optional<LocalDate> actBy = coming(plan, a.vehicleId())
-                    .filter(c -> c.plannedOn().isEmpty() && !c.isDueNow(clock.today()))
+                    .filter(Coming::canMove)
                     .flatMap(Coming::actBy)
                     .filter(d -> YearMonth.from(d).equals(YearMonth.from(a.from())));
             if (actBy.isEmpty()) {

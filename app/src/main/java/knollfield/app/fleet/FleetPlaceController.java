@@ -13,7 +13,6 @@ import java.util.OptionalInt;
 import knollfield.app.due.VehicleState;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
-import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
@@ -277,6 +276,7 @@ class FleetPlaceController {
 
     /**
      * @param words what it comes to
+     * @param hours of the workshop a month that were counted; null where none were
      * @param costMinor of all moves
      * @param leastMinor no plan with as little above the room is known to cost less than this
      * @param best no plan is better
@@ -285,6 +285,7 @@ class FleetPlaceController {
             List<String> words,
             List<LevelMove> moves,
             List<LevelMonth> months,
+            @Nullable Integer hours,
             long costMinor,
             long leastMinor,
             boolean best) {}
@@ -312,6 +313,7 @@ class FleetPlaceController {
                                 l.minutesLeft(),
                                 l.minutesLevel()))
                         .toList(),
+                hours,
                 level.result().costMinor(),
                 level.result().leastMinor(),
                 level.result().isBest());
@@ -366,11 +368,8 @@ class FleetPlaceController {
     }
 
     private List<Fleet> seen() {
-        boolean contact = current.get().role() == Role.FLEET_CONTACT;
-        Optional<Long> own = current.get().fleetId();
-        return vehicles.fleets().stream()
-                .filter(f -> !contact || own.filter(o -> o == f.id()).isPresent())
-                .toList();
+        VehicleService.View view = VehicleService.View.of(current.get());
+        return vehicles.fleets().stream().filter(view::includes).toList();
     }
 
     private int dueNow(FleetPlans.Plan p) {

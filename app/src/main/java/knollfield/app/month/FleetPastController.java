@@ -1,12 +1,15 @@
 package knollfield.app.month;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.completion.Timeliness;
+import knollfield.core.completion.WorkDone;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
@@ -32,6 +35,7 @@ class FleetPastController {
      *
      * @param renewals of belts and chains that had a day to keep
      * @param inTime of these by their act-by day
+     * @param inTimeShare of the renewals, 0 to 1; null without any
      * @param pastLimit of these only past a limit in the book
      * @param takenMinutes of the jobs whose hours are on file
      * @param takenMinor of the same
@@ -43,6 +47,7 @@ class FleetPastController {
             int jobs,
             int renewals,
             int inTime,
+            @Nullable Double inTimeShare,
             int pastLimit,
             int counted,
             int takenMinutes,
@@ -52,9 +57,8 @@ class FleetPastController {
     /** The newest year first; years without a job are left out. */
     @GetMapping("/api/fleets/{id}/past")
     List<FleetYear> past(@PathVariable long id) {
-        boolean seen = vehicles.fleets().stream().anyMatch(f -> f.id() == id)
-                && (VehicleService.View.of(current.get()).all()
-                        || current.get().fleetId().filter(own -> own == id).isPresent());
+        VehicleService.View view = VehicleService.View.of(current.get());
+        boolean seen = vehicles.fleets().stream().anyMatch(f -> f.id() == id && view.includes(f));
         if (!seen) {
             throw new NotFound("There is no fleet %d, or it is not yours to see.".formatted(id));
         }
@@ -66,32 +70,20 @@ class FleetPastController {
     }
 
     private static FleetYear year(int year, List<MonthBooks.Signed> jobs) {
-        List<MonthBooks.Signed> counted =
-                jobs.stream().filter(s -> s.actual().isPresent()).toList();
+        WorkDone.Sums sums = MonthBooks.sums(jobs);
         return new FleetYear(
                 year,
-                jobs.size(),
-                (int) jobs.stream()
-                        .filter(s -> s.timeliness().filter(Timeliness::counts).isPresent())
-                        .count(),
-                count(jobs, Timeliness.BEFORE_ACT_BY),
-                count(jobs, Timeliness.AFTER_LIMIT),
-                counted.size(),
-                counted.stream()
-                        .mapToInt(s -> s.actual().orElseThrow().minutes())
-                        .sum(),
-                counted.stream().mapToLong(s -> s.takenMinor().orElse(0)).sum(),
+                sums.jobs(),
+                sums.renewals(),
+                sums.of(Timeliness.BEFORE_ACT_BY),
+                sums.inTimeShare().orElse(null),
+                sums.of(Timeliness.AFTER_LIMIT),
+                sums.counted(),
+                sums.takenMinutes(),
+                sums.takenMinor(),
                 jobs.stream()
-                        .filter(s -> s.timeliness()
-                                .filter(t -> t == Timeliness.AFTER_LIMIT)
-                                .isPresent())
+                        .filter(s -> s.work().timeliness().equals(Optional.of(Timeliness.AFTER_LIMIT)))
                         .map(s -> s.state().vehicle().registration())
                         .toList());
-    }
-
-    private static int count(List<MonthBooks.Signed> jobs, Timeliness timeliness) {
-        return (int) jobs.stream()
-                .filter(s -> s.timeliness().filter(t -> t == timeliness).isPresent())
-                .count();
     }
 }

@@ -25,13 +25,13 @@ import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.StandingDecline;
 import knollfield.app.vehicle.Vehicle;
-import knollfield.core.bundle.Sixtieths;
+import knollfield.core.completion.Became;
 import knollfield.core.completion.Timeliness;
+import knollfield.core.completion.WorkDone;
 import knollfield.core.engine.EngineFamily;
-import knollfield.core.engine.Item;
-import knollfield.core.estimate.Estimate;
 import knollfield.core.estimate.Outcome;
 import org.springframework.stereotype.Service;
 
@@ -71,48 +71,19 @@ class MonthBooks {
      * A signed job.
      *
      * @param by who it was booked for; empty where it never had a place on the board
-     * @param timeliness of the drive's renewal; empty for work that renews no belt or chain
-     * @param bookMinutes labour by the book
-     * @param outcome what it cost against its newest estimate; empty where one of them is not on file
-     * @param takenMinor what it cost, minor units before tax; empty where nobody has said what it took
-     * @param again number of the job that does it again
+     * @param again the job that does it again
      */
     record Signed(
-            Job job,
-            VehicleState state,
-            EngineFamily family,
-            Optional<Person> by,
-            Optional<Timeliness> timeliness,
-            int bookMinutes,
-            Optional<Outcome> outcome,
-            OptionalLong takenMinor,
-            Optional<Job> again) {
-
-        Optional<Job.Actual> actual() {
-            return job.actual();
-        }
+            Job job, VehicleState state, EngineFamily family, Optional<Person> by, WorkDone work, Optional<Job> again) {
 
         LocalDate on() {
             return job.done().orElseThrow().on();
         }
     }
 
-    /** What became of a no. */
-    enum Became {
-        STANDS("stands"),
-        WITHDRAWN("withdrawn"),
-        DONE("done since"),
-        BROKE_DOWN("broke down since");
-
-        private final String words;
-
-        Became(String words) {
-            this.words = words;
-        }
-
-        String words() {
-            return words;
-        }
+    /** What jobs come to. */
+    static WorkDone.Sums sums(List<Signed> jobs) {
+        return WorkDone.sums(jobs.stream().map(Signed::work).toList());
     }
 
     /**
@@ -155,31 +126,22 @@ class MonthBooks {
     private Signed signed(Job job, Optional<Person> by, Optional<Job> again) {
         VehicleState state = jobs.state(job);
         EngineFamily family = jobs.family(job);
-        boolean renewsDrive = !job.scope().isInspection()
-                && family.items().stream()
-                        .filter(i -> i.kind().isTheDrive())
-                        .map(Item::code)
-                        .anyMatch(job.items()::contains);
-        Optional<Estimate> estimate = estimates.given(job.id());
+        boolean renewsDrive =
+                !job.scope().isInspection() && family.driveItems().stream().anyMatch(job.items()::contains);
         long rate = settings.get().labourRateMinor();
-        return new Signed(
-                job,
-                state,
-                family,
-                by,
+        WorkDone work = new WorkDone(
                 renewsDrive
                         ? Optional.of(Timeliness.of(forecasts
                                 .on(state, job.done().orElseThrow().on())
                                 .forecast()))
                         : Optional.empty(),
                 jobs.outline(job).minutes(),
-                estimate.flatMap(e -> job.actual().map(a -> Outcome.of(e, a.minutes(), a.partsMinor(), rate))),
-                job.actual().isPresent() ? OptionalLong.of(taken(job.actual().get(), rate)) : OptionalLong.empty(),
-                again);
-    }
-
-    private static long taken(Job.Actual a, long ratePerHourMinor) {
-        return Sixtieths.toMinor(Sixtieths.ofLabour(a.minutes(), ratePerHourMinor)) + a.partsMinor();
+                job.actual().map(a -> new WorkDone.Spent(a.minutes(), Outcome.cost(a.minutes(), a.partsMinor(), rate))),
+                estimates
+                        .given(job.id())
+                        .map(e -> OptionalLong.of(e.netMinor()))
+                        .orElseGet(OptionalLong::empty));
+        return new Signed(job, state, family, by, work, again);
     }
 
     /** What owners said no to in the month, soonest first. */
@@ -193,7 +155,6 @@ class MonthBooks {
         for (VehicleState s : forecasts.all()) {
             for (StandingDecline d : s.history().declines()) {
                 if (!d.declinedOn().isBefore(from) && !d.declinedOn().isAfter(to)) {
-                    Set<String> drive = s.renewed();
                     noes.add(new No(
                             s,
                             Optional.empty(),
@@ -201,7 +162,7 @@ class MonthBooks {
                             d.declinedOn(),
                             d.declinedBy(),
                             d.told(),
-                            became(s, d.declinedOn(), drive, d.withdrawnOn().isPresent(), broken)));
+                            became(s, d.declinedOn(), drives(s), d.withdrawnOn().isPresent(), broken)));
                 }
             }
         }
@@ -211,7 +172,7 @@ class MonthBooks {
             left.forEach(c -> noes.add(new No(
                     s,
                     Optional.of(jobId),
-                    jobs.family(job).item(c.lineCode()).map(Item::name).orElse(c.lineCode()),
+                    estimates.nameOf(job, c.lineCode()),
                     c.on(),
                     c.saidBy(),
                     c.warning(),
@@ -221,16 +182,22 @@ class MonthBooks {
         return noes;
     }
 
+    private static Set<String> drives(VehicleState s) {
+        return s.family().map(EngineFamily::driveItems).orElse(Set.of());
+    }
+
     private static Became became(
             VehicleState s, LocalDate on, Set<String> items, boolean withdrawn, Map<Long, List<Breakdown>> broken) {
-        if (broken.getOrDefault(s.vehicle().id(), List.of()).stream().anyMatch(b -> !b.on().isBefore(on))) {
-            return Became.BROKE_DOWN;
-        }
-        if (s.history().renewals().stream()
-                .anyMatch(r -> items.contains(r.itemCode()) && !r.date().isBefore(on))) {
-            return Became.DONE;
-        }
-        return withdrawn ? Became.WITHDRAWN : Became.STANDS;
+        return Became.of(
+                on,
+                s.history().renewals().stream()
+                        .filter(r -> items.contains(r.itemCode()))
+                        .map(Renewal::date)
+                        .toList(),
+                broken.getOrDefault(s.vehicle().id(), List.of()).stream()
+                        .map(Breakdown::on)
+                        .toList(),
+                withdrawn);
     }
 
     /** Drives that broke down in the month. */

@@ -6,11 +6,9 @@ import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.Currency;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,8 +22,9 @@ import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
+import knollfield.core.completion.Became;
 import knollfield.core.completion.Timeliness;
-import knollfield.core.estimate.Outcome;
+import knollfield.core.completion.WorkDone;
 import knollfield.core.fleet.FleetMonths;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -97,15 +96,24 @@ class MonthController {
      *
      * @param jobs all of them
      * @param counted those whose hours are on file
+     * @param takenToBook ratio of the two; null where one of them is not known
      */
-    record HoursOf(String code, String name, int jobs, int counted, int bookMinutes, int takenMinutes) {}
+    record HoursOf(
+            String code,
+            String name,
+            int jobs,
+            int counted,
+            int bookMinutes,
+            int takenMinutes,
+            @Nullable Double takenToBook) {}
 
     /**
      * Money of the jobs that have both an estimate and what they took; minor units before tax.
      *
      * @param left jobs that lack one of them
+     * @param differenceMinor above zero where they cost more than estimated
      */
-    record MonthMoney(int jobs, int left, long estimatedMinor, long takenMinor) {}
+    record MonthMoney(int jobs, int left, long estimatedMinor, long takenMinor, long differenceMinor) {}
 
     record NoView(
             long vehicleId,
@@ -115,7 +123,7 @@ class MonthController {
             LocalDate on,
             String by,
             String told,
-            MonthBooks.Became became,
+            Became became,
             String becameWords) {}
 
     /** @param late open past its day, or looked at after it */
@@ -182,6 +190,7 @@ class MonthController {
             @RequestParam(required = false) @Nullable Long person) {
         YearMonth m = read(month);
         List<MonthBooks.Signed> jobs = filtered(m, fleet, family, person);
+        WorkDone.Sums sums = MonthBooks.sums(jobs);
         Map<Long, Vehicle> named = books.named();
         List<MonthBooks.No> noes = books.noes(m);
         List<StoredRecheck> rechecks = books.rechecks(m);
@@ -191,13 +200,13 @@ class MonthController {
                 m.isBefore(YearMonth.from(clock.today())),
                 sentences.of(m, jobs, noes, rechecks, broken, settings.get().currency()),
                 jobs.stream().map(MonthController::view).toList(),
-                timeliness(jobs),
+                timeliness(sums),
                 hours(jobs, s -> s.family().code(), s -> s.family().name()),
                 hours(
                         jobs,
                         s -> s.by().map(p -> Long.toString(p.id())).orElse(""),
                         s -> s.by().map(Person::name).orElse("never on the board")),
-                money(jobs),
+                money(sums),
                 noes.stream().map(MonthController::view).toList(),
                 rechecks.stream().map(r -> view(r, name(named, r.vehicleId()))).toList(),
                 broken.stream()
@@ -322,11 +331,9 @@ class MonthController {
                 .orElse("");
     }
 
-    private static List<TimelinessView> timeliness(List<MonthBooks.Signed> jobs) {
+    private static List<TimelinessView> timeliness(WorkDone.Sums sums) {
         return Arrays.stream(Timeliness.values())
-                .map(t -> new TimelinessView(t, t.words(), (int) jobs.stream()
-                        .filter(s -> s.timeliness().equals(Optional.of(t)))
-                        .count()))
+                .map(t -> new TimelinessView(t, t.words(), sums.of(t)))
                 .toList();
     }
 
@@ -334,37 +341,36 @@ class MonthController {
             List<MonthBooks.Signed> jobs,
             Function<MonthBooks.Signed, String> code,
             Function<MonthBooks.Signed, String> name) {
-        Map<String, List<MonthBooks.Signed>> by =
-                jobs.stream().collect(Collectors.groupingBy(code, LinkedHashMap::new, Collectors.toList()));
-        List<HoursOf> rows = new ArrayList<>();
-        by.forEach((c, list) -> {
-            List<MonthBooks.Signed> counted =
-                    list.stream().filter(s -> s.actual().isPresent()).toList();
-            rows.add(new HoursOf(
-                    c,
-                    name.apply(list.get(0)),
-                    list.size(),
-                    counted.size(),
-                    counted.stream().mapToInt(MonthBooks.Signed::bookMinutes).sum(),
-                    counted.stream()
-                            .mapToInt(s -> s.actual().orElseThrow().minutes())
-                            .sum()));
-        });
-        rows.sort(Comparator.comparing(HoursOf::jobs).reversed().thenComparing(HoursOf::name));
-        return rows;
+        Map<String, List<MonthBooks.Signed>> by = jobs.stream().collect(Collectors.groupingBy(code));
+        return by.entrySet().stream()
+                .map(e -> hours(e.getKey(), name.apply(e.getValue().get(0)), MonthBooks.sums(e.getValue())))
+                .sorted(Comparator.comparing(HoursOf::jobs).reversed().thenComparing(HoursOf::name))
+                .toList();
     }
 
-    private static MonthMoney money(List<MonthBooks.Signed> jobs) {
-        List<Outcome> both = jobs.stream().flatMap(s -> s.outcome().stream()).toList();
+    private static HoursOf hours(String code, String name, WorkDone.Sums s) {
+        return new HoursOf(
+                code,
+                name,
+                s.jobs(),
+                s.counted(),
+                s.bookMinutes(),
+                s.takenMinutes(),
+                s.takenToBook().orElse(null));
+    }
+
+    private static MonthMoney money(WorkDone.Sums s) {
         return new MonthMoney(
-                both.size(),
-                jobs.size() - both.size(),
-                both.stream().mapToLong(Outcome::estimatedMinor).sum(),
-                both.stream().mapToLong(Outcome::costMinor).sum());
+                s.compared(),
+                s.jobs() - s.compared(),
+                s.estimatedMinor(),
+                s.comparedMinor(),
+                s.comparedMinor() - s.estimatedMinor());
     }
 
     private static SignedView view(MonthBooks.Signed s) {
         Vehicle v = s.state().vehicle();
+        WorkDone w = s.work();
         return new SignedView(
                 s.job().id(),
                 v.id(),
@@ -380,12 +386,12 @@ class MonthController {
                 s.on(),
                 s.job().done().orElseThrow().km(),
                 s.job().scope().isInspection(),
-                s.timeliness().orElse(null),
-                s.timeliness().map(Timeliness::words).orElse(null),
-                s.bookMinutes(),
-                s.actual().map(a -> a.minutes()).orElse(null),
-                s.outcome().map(Outcome::estimatedMinor).orElse(null),
-                s.takenMinor().isPresent() ? s.takenMinor().getAsLong() : null,
+                w.timeliness().orElse(null),
+                w.timeliness().map(Timeliness::words).orElse(null),
+                w.bookMinutes(),
+                w.spent().map(WorkDone.Spent::minutes).orElse(null),
+                w.estimatedMinor().isPresent() ? w.estimatedMinor().getAsLong() : null,
+                w.spent().map(WorkDone.Spent::costMinor).orElse(null),
                 s.again().map(j -> j.id()).orElse(null),
                 s.again().map(j -> j.rework().orElseThrow().reason()).orElse(null));
     }

@@ -6,8 +6,9 @@ import java.util.List;
 import knollfield.app.aftercare.StoredRecheck;
 import knollfield.app.breakdown.Breakdown;
 import knollfield.app.shared.Words;
+import knollfield.core.completion.Became;
 import knollfield.core.completion.Timeliness;
-import knollfield.core.estimate.Outcome;
+import knollfield.core.completion.WorkDone;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
 import org.springframework.stereotype.Component;
@@ -35,9 +36,24 @@ class MonthWords {
             said.add(Statement.of("No job was signed in {0}.", name));
         } else {
             said.add(Statement.of("Jobs signed in {0}: {1}.", name, new Fact.Count(jobs.size())));
-            inTime(jobs, said);
-            hours(jobs, said);
-            money(jobs, said);
+            WorkDone.Sums sums = MonthBooks.sums(jobs);
+            if (sums.renewals() > 0) {
+                said.add(Statement.of(
+                        "Renewals with a day to keep: {0}; done by it: {1}; only past a limit: {2}.",
+                        new Fact.Count(sums.renewals()),
+                        new Fact.Count(sums.of(Timeliness.BEFORE_ACT_BY)),
+                        new Fact.Count(sums.of(Timeliness.AFTER_LIMIT))));
+            }
+            if (sums.counted() > 0) {
+                said.add(Statement.of(
+                        "They took {0}, by the book {1}.",
+                        new Fact.Minutes(sums.takenMinutes()), new Fact.Minutes(sums.bookMinutes())));
+            }
+            if (sums.compared() > 0) {
+                said.add(Statement.of(
+                        "Estimated {0} before tax, came to {1}.",
+                        new Fact.Money(sums.estimatedMinor()), new Fact.Money(sums.comparedMinor())));
+            }
         }
         long again = jobs.stream().filter(s -> s.again().isPresent()).count();
         if (again > 0) {
@@ -47,7 +63,7 @@ class MonthWords {
             said.add(Statement.of(
                     "Refusals by owners: {0}; still standing: {1}.",
                     new Fact.Count(noes.size()), new Fact.Count((int) noes.stream()
-                            .filter(n -> n.became() == MonthBooks.Became.STANDS)
+                            .filter(n -> n.became() == Became.STANDS)
                             .count())));
         }
         if (!rechecks.isEmpty()) {
@@ -61,49 +77,5 @@ class MonthWords {
                         ? Statement.of("No drive broke down.")
                         : Statement.of("Drives that broke down: {0}.", new Fact.Count(broken.size())));
         return said.stream().map(s -> words.write(s, currency)).toList();
-    }
-
-    private static void inTime(List<MonthBooks.Signed> jobs, List<Statement> said) {
-        List<Timeliness> counted = jobs.stream()
-                .flatMap(s -> s.timeliness().stream())
-                .filter(Timeliness::counts)
-                .toList();
-        if (!counted.isEmpty()) {
-            said.add(Statement.of(
-                    "Renewals with a day to keep: {0}; done by it: {1}; only past a limit: {2}.",
-                    new Fact.Count(counted.size()),
-                    new Fact.Count((int) counted.stream()
-                            .filter(t -> t == Timeliness.BEFORE_ACT_BY)
-                            .count()),
-                    new Fact.Count((int) counted.stream()
-                            .filter(t -> t == Timeliness.AFTER_LIMIT)
-                            .count())));
-        }
-    }
-
-    private static void hours(List<MonthBooks.Signed> jobs, List<Statement> said) {
-        List<MonthBooks.Signed> counted =
-                jobs.stream().filter(s -> s.actual().isPresent()).toList();
-        if (!counted.isEmpty()) {
-            said.add(Statement.of(
-                    "They took {0}, by the book {1}.",
-                    new Fact.Minutes(counted.stream()
-                            .mapToInt(s -> s.actual().orElseThrow().minutes())
-                            .sum()),
-                    new Fact.Minutes(counted.stream()
-                            .mapToInt(MonthBooks.Signed::bookMinutes)
-                            .sum())));
-        }
-    }
-
-    private static void money(List<MonthBooks.Signed> jobs, List<Statement> said) {
-        List<Outcome> both = jobs.stream().flatMap(s -> s.outcome().stream()).toList();
-        if (!both.isEmpty()) {
-            said.add(Statement.of(
-                    "Estimated {0} before tax, came to {1}.",
-                    new Fact.Money(
-                            both.stream().mapToLong(Outcome::estimatedMinor).sum()),
-                    new Fact.Money(both.stream().mapToLong(Outcome::costMinor).sum())));
-        }
     }
 }

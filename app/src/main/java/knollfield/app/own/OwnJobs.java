@@ -100,16 +100,19 @@ class OwnJobs {
         return estimate.validUntil().isBefore(clock.today());
     }
 
-    private boolean isPurpose(Job job, Estimate.Line line) {
-        return line.kind() == Estimate.Kind.INSPECTION || jobs.purpose(job).contains(line.code());
-    }
-
-    /** A line can be left here where that needs nobody's signature. */
+    /** A line can be left here where that needs nobody's signature, and nothing is opened yet. */
     boolean mayLeave(Job job, Estimate.Line line) {
         return line.kind() == Estimate.Kind.ITEM
-                && !line.required()
-                && !isPurpose(job, line)
-                && job.stage() != JobStage.UNDER_WAY;
+                && job.stage() != JobStage.UNDER_WAY
+                && Consent.lacks(
+                                line,
+                                jobs.purpose(job).contains(line.code()),
+                                Consent.Answer.LEFT,
+                                warning(job, line),
+                                false,
+                                true,
+                                false)
+                        .isEmpty();
     }
 
     /**
@@ -130,7 +133,8 @@ class OwnJobs {
         if (estimate.number() != number) {
             throw new Conflict("A newer estimate was made meanwhile. Look at that one; nothing was noted.");
         }
-        List<Estimate.Line> left = lines(estimate, leave);
+        List<Estimate.Line> left = lines(estimate, leave, "/leave");
+        lines(estimate, agree, "/agree");
         new Checks()
                 .that(refused || !agree.isEmpty() || !leave.isEmpty(), "/agree", "Choose at least one line.")
                 .that(agree.stream().noneMatch(leave::contains), "/leave", "A line is agreed to or left, not both.")
@@ -162,12 +166,12 @@ class OwnJobs {
                 .toList();
     }
 
-    private static List<Estimate.Line> lines(StoredEstimate e, List<String> codes) {
+    private static List<Estimate.Line> lines(StoredEstimate e, List<String> codes, String at) {
         return codes.stream()
                 .map(c -> e.estimate().lines().stream()
                         .filter(l -> l.kind().isAnswered() && l.code().equals(c))
                         .findFirst()
-                        .orElseThrow(() -> new InvalidInput("/leave", "The estimate has no line %s.".formatted(c))))
+                        .orElseThrow(() -> new InvalidInput(at, "The estimate has no line %s.".formatted(c))))
                 .toList();
     }
 

@@ -6,7 +6,6 @@ import knollfield.app.documents.RecordPrinter;
 import knollfield.app.documents.RecordSheet;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
-import knollfield.app.security.Role;
 import knollfield.app.vehicle.VehicleService;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
@@ -85,7 +84,7 @@ class RecordController {
         if (!vehicles.maySee(current.get(), vehicles.get(id))) {
             throw new NotFound("There is no vehicle " + id + ".");
         }
-        return story.of(id, current.get().role() == Role.FLEET_CONTACT).stream()
+        return story.of(id, current.get().isOutside()).stream()
                 .map(c -> new ChapterView(
                         c.on(), c.sentence(), c.proof().words(), c.by(), c.job().orElse(null)))
                 .toList();

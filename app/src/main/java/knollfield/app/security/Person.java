@@ -26,6 +26,11 @@ public record Person(
         boolean active,
         int version) {
 
+    /** Not of the house: sees one fleet, and nothing that the house notes for itself. */
+    public boolean isOutside() {
+        return role == Role.FLEET_CONTACT;
+    }
+
     public boolean isManager() {
         return role == Role.MANAGER;
     }

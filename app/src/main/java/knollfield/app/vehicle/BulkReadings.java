@@ -10,7 +10,6 @@ import java.util.Set;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
-import knollfield.app.security.Role;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
@@ -123,7 +122,7 @@ class BulkReadings {
             return new Taken(bulk.take(
                     body.unit(),
                     // whoever sees one fleet alone speaks for that fleet, whatever is said
-                    current.get().role() == Role.FLEET_CONTACT ? ReadingSource.FLEET_LIST : body.source(),
+                    current.get().isOutside() ? ReadingSource.FLEET_LIST : body.source(),
                     body.lines().stream()
                             .map(l -> new Line(
                                     l.registration(),

@@ -18,7 +18,6 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.Person;
-import knollfield.app.security.Role;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
@@ -94,9 +93,11 @@ public class VehicleService {
     public record View(boolean all, Optional<Long> fleet) {
 
         public static View of(Person person) {
-            return person.role() == Role.FLEET_CONTACT
-                    ? new View(false, person.fleetId())
-                    : new View(true, Optional.empty());
+            return person.isOutside() ? new View(false, person.fleetId()) : new View(true, Optional.empty());
+        }
+
+        public boolean includes(Fleet other) {
+            return all || fleet.filter(f -> f == other.id()).isPresent();
         }
 
         public boolean includes(Vehicle vehicle) {

@@ -240,6 +240,9 @@ class EstimateApiTest {
                 .json();
 
         assertThat(view().get("stage").asString()).isEqualTo("CANCELLED");
+        assertThat(state(refused, "belt")).isEqualTo("LEFT");
+        assertThat(refused.get("left").valueStream().map(l -> l.get("code").asString()))
+                .contains("belt");
         assertThat(line(refused.get("newest"), "belt")
                         .get("said")
                         .get(0)

@@ -31,18 +31,7 @@ class FleetLevelTest {
         ines = SERVER.as("ines");
         Given.family(SERVER);
         String name = "Vans " + Given.registration();
-        ines.post("/api/setup/fleets", "{\"name\": \"%s\", \"offRoadCap\": 1, \"days\": []}".formatted(name))
-                .ok();
-        fleet = "/api/fleets/"
-                + ines.get("/api/fleets")
-                        .ok()
-                        .json()
-                        .valueStream()
-                        .filter(f -> f.get("name").asString().equals(name))
-                        .findFirst()
-                        .orElseThrow()
-                        .get("id")
-                        .asLong();
+        fleet = "/api/fleets/" + Given.fleet(ines, name);
         String lines = IntStream.range(0, VANS)
                 .mapToObj(i -> "%s,Van,CAL-16,%s,0555 9,private,%s,%s,%s,30000,%s,%d"
                         .formatted(

@@ -195,16 +195,7 @@ class MonthTest {
     @Test
     void aFleetsPastIsThatOfItsOwnVehiclesYearByYear() {
         String name = "Past " + Given.registration();
-        ines.post("/api/setup/fleets", "{\"name\": \"%s\", \"offRoadCap\": 1, \"days\": []}".formatted(name))
-                .ok();
-        long fleet = ines.get("/api/fleets")
-                .json()
-                .valueStream()
-                .filter(f -> f.get("name").asString().equals(name))
-                .findFirst()
-                .orElseThrow()
-                .get("id")
-                .asLong();
+        long fleet = Given.fleet(ines, name);
         String past = "/api/fleets/%d/past".formatted(fleet);
         assertThat(ines.get(past).ok().json()).isEmpty();
         long late = vehicle(OptionalInt.of(7));
@@ -240,6 +231,7 @@ class MonthTest {
                             """.formatted(TODAY.plusDays(90)))
                     .ok();
         }
+        Given.renewal(ines, stands, "pump", TODAY, 171_000, false).ok();
         for (String item : List.of("belt", "tensioner", "idler", "pump")) {
             Given.renewal(ines, done, item, TODAY, 171_000, false).ok();
         }
@@ -270,6 +262,16 @@ class MonthTest {
         assertThat(became(month(""), lines)).isEqualTo("STANDS");
         ines.post(consents, say.formatted("AGREED", TODAY)).ok();
         assertThat(became(month(""), lines)).isEqualTo("WITHDRAWN");
+
+        long refused = vehicle(OptionalInt.of(5));
+        long given = jobOf(refused);
+        ines.post("/api/jobs/%d/estimates".formatted(given), "{}").ok();
+        ines.post("/api/jobs/%d/estimates/1/consents".formatted(given), """
+                        {"lines": ["belt"], "answer": "LEFT", "saidBy": "Owner", "on": "%s", "how": "PHONE",
+                         "warning": "told", "signed": false, "refused": true}
+                        """.formatted(TODAY))
+                .ok();
+        assertThat(became(month(""), refused)).isEqualTo("STANDS");
     }
 
     private static String became(JsonNode month, long vehicle) {

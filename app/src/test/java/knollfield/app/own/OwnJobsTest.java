@@ -12,6 +12,7 @@ import knollfield.app.Client;
 import knollfield.app.Server;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Jory speaks for the taxis, and for nobody else. */
@@ -107,6 +108,8 @@ class OwnJobsTest {
         assertThat(answer(job, 1, List.of(required), List.of(required), false).errorAt("/leave"))
                 .contains("not both");
         assertThat(answer(job, 1, List.of(), List.of("wings"), false).errorAt("/leave"))
+                .contains("no line");
+        assertThat(answer(job, 1, List.of("wings"), List.of(), false).errorAt("/agree"))
                 .contains("no line");
         assertThat(mine(job).orElseThrow().get("open")).isEqualTo(before.get("open"));
 
@@ -221,6 +224,14 @@ class OwnJobsTest {
         ines.post(address + "/evidence", """
                         {"kind": "OIL_TOP", "found": "%s", "note": "neglected"}
                         """.formatted(TODAY)).ok();
+        SERVER.bean(JdbcClient.class)
+                .sql("""
+                        INSERT INTO follow_up (vehicle_id, what, urgent, noted_on, noted_by)
+                        VALUES (:vehicle, 'argue about the bill', FALSE, :on, 'Ines')
+                        """)
+                .param("vehicle", vehicle)
+                .param("on", TODAY)
+                .update();
 
         assertThat(ines.get(address).ok().text()).contains("pays late", "neglected");
         JsonNode seen = jory.get(address).ok().json();
@@ -228,7 +239,10 @@ class OwnJobsTest {
         assertThat(seen.get("log")).isEmpty();
         assertThat(seen.get("evidence").valueStream().map(e -> e.get("kind").asString()))
                 .contains("OIL_TOP");
-        assertThat(jory.get(address + "/story").ok().text()).doesNotContain("pays late", "neglected");
+        assertThat(ines.get(address + "/aftercare").ok().text()).contains("argue");
+        for (String of : List.of("/story", "/aftercare", "/details")) {
+            assertThat(jory.get(address + of).ok().text()).doesNotContain("pays late", "neglected", "argue");
+        }
     }
 
     @Test

@@ -24,8 +24,7 @@ public record BroughtForward(YearMonth month, LocalDate from) {
     /** {@code forecast} acted on by the end of the month, where that still is earlier than its own day. */
     public VehicleForecast on(VehicleForecast forecast, int horizonDays) {
         Optional<LocalDate> actBy = forecast.actBy().filter(this::holds);
-        boolean ahead = forecast.status() == Status.CLEAR || forecast.status() == Status.COMING;
-        return actBy.isEmpty() || !ahead
+        return actBy.isEmpty() || !forecast.status().isAhead()
                 ? forecast
                 : forecast.actedOnBy(
                         month.atEndOfMonth(),

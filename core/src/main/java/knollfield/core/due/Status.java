@@ -20,6 +20,11 @@ public enum Status {
         return words;
     }
 
+    /** Nothing calls for action yet: its day, if it has one, lies ahead. */
+    public boolean isAhead() {
+        return this == COMING || this == CLEAR;
+    }
+
     /** The worse of both. */
     public Status worse(Status other) {
         return compareTo(other) <= 0 ? this : other;

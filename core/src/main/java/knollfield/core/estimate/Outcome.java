@@ -12,10 +12,12 @@ public record Outcome(int minutes, int estimatedMinutes, long costMinor, long es
 
     public static Outcome of(Estimate estimate, int minutes, long partsMinor, long ratePerHourMinor) {
         return new Outcome(
-                minutes,
-                estimate.minutes(),
-                Sixtieths.toMinor(Sixtieths.ofLabour(minutes, ratePerHourMinor)) + partsMinor,
-                estimate.netMinor());
+                minutes, estimate.minutes(), cost(minutes, partsMinor, ratePerHourMinor), estimate.netMinor());
+    }
+
+    /** Labour at the rate and parts used, minor units before tax. */
+    public static long cost(int minutes, long partsMinor, long ratePerHourMinor) {
+        return Sixtieths.toMinor(Sixtieths.ofLabour(minutes, ratePerHourMinor)) + partsMinor;
     }
 
     /** Above zero where it cost more than estimated. */

@@ -72,6 +72,11 @@ public record Coming(
         return status == Status.STOP || actBy.filter(d -> !d.isAfter(today)).isPresent();
     }
 
+    /** True where its job can be brought forward: its day lies ahead, and it has no place on the board. */
+    public boolean canMove() {
+        return status.isAhead() && actBy.isPresent() && plannedOn.isEmpty();
+    }
+
     /** The day it counts on: that of its job, else its act-by day, today where that has passed; empty where neither is. */
     public Optional<LocalDate> day(LocalDate today) {
         return plannedOn.or(() -> isDueNow(today) ? Optional.of(today) : actBy).map(d -> d.isBefore(today) ? today : d);

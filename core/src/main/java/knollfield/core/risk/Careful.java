@@ -5,7 +5,6 @@ import java.util.Optional;
 import java.util.Set;
 import knollfield.core.due.Policy;
 import knollfield.core.due.Reason;
-import knollfield.core.due.Status;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.explain.Fact;
@@ -54,7 +53,7 @@ public record Careful(long strandingMinor, long visitMinor) {
             WearModels wear,
             Exposure.Stake stake,
             Set<String> renewed) {
-        boolean aDayAhead = (forecast.status() == Status.CLEAR || forecast.status() == Status.COMING)
+        boolean aDayAhead = forecast.status().isAhead()
                 && forecast.actBy().filter(d -> d.isAfter(forecast.today())).isPresent();
         if (!(policy.inForce(vehicle).timing() instanceof Policy.Timing.Careful)
                 || !aDayAhead
