@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
+import { type Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { colour } from './src/theme/tokens';
 
@@ -21,8 +22,9 @@ const installed = VitePWA({
   manifestFilename: 'manifest.json',
   workbox: {
     globPatterns: ['**/*.{html,js,css,svg,woff2}'],
+    globIgnores: ['answer.html'],
     navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/api\//],
+    navigateFallbackDenylist: [/^\/api\//, /^\/answer\//],
     cleanupOutdatedCaches: true,
     runtimeCaching: [
       {
@@ -38,11 +40,35 @@ const installed = VitePWA({
   },
 });
 
+/** The owner's page has no script that could publish them. */
+const tokensWithoutScript: Plugin = {
+  name: 'tokens-without-script',
+  transformIndexHtml: {
+    handler: (_, page) =>
+      page.filename.endsWith('answer.html')
+        ? [
+            {
+              tag: 'style',
+              children: `:root{${Object.entries(colour)
+                .map(([name, value]) => `--${name}:${value}`)
+                .join(';')}}`,
+              injectTo: 'head',
+            },
+          ]
+        : [],
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), installed],
+  plugins: [react(), installed, tokensWithoutScript],
   // what a tablet kept for another build is not read: its answers may have looked different
   define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
-  build: { outDir: 'target/site', emptyOutDir: true, chunkSizeWarningLimit: 1500 },
+  build: {
+    outDir: 'target/site',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1500,
+    rollupOptions: { input: ['index.html', 'answer.html'] },
+  },
   server: { proxy: { '/api': 'http://localhost:8080' } },
   test: {
     environment: 'jsdom',

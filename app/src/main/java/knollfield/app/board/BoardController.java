@@ -4,7 +4,6 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,8 +20,6 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleets;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
-import knollfield.core.plan.Offers;
-import knollfield.core.plan.Place;
 import knollfield.core.plan.Why;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -236,13 +233,8 @@ class BoardController {
     List<SlotOfferView> offers(@PathVariable long id) {
         BoardCases.Gathered gathered = cases.now();
         jobs.get(id);
-        if (gathered.plan().jobs().stream().noneMatch(j -> j.id() == id)) {
-            return List.of();
-        }
-        Map<Long, Place> laid =
-                new HashMap<>(Board.lay(gathered.plan(), gathered.places()).places());
         Board board = Board.lay(gathered.plan(), Map.of());
-        return Offers.best(gathered.plan(), laid, id, OFFERS).stream()
+        return Boards.offers(gathered, id, OFFERS).stream()
                 .map(o -> new SlotOfferView(
                         views.place(gathered, o.place(), id, board),
                         o.share().waiting(),

@@ -24,6 +24,7 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.core.due.JobStage;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
+import knollfield.core.plan.Offers;
 import knollfield.core.plan.Place;
 import knollfield.core.plan.PlanCase;
 import knollfield.core.plan.PlanJob;
@@ -78,6 +79,34 @@ public class Boards {
      * @param broken every rule it breaks; empty where it may be taken
      */
     public record Answer(Shop shop, Place place, Optional<Job.Booking> booking, List<Broken> broken) {}
+
+    /**
+     * Places for a job that can be offered now, the cheapest first, on different days; none where the job is not open.
+     *
+     * @param most how many
+     */
+    public List<Job.Booking> offered(long jobId, int most) {
+        BoardCases.Gathered gathered = cases.now();
+        Ruler ruler = gathered.plan().shop().ruler();
+        Board board = Board.lay(gathered.plan(), Map.of());
+        return offers(gathered, jobId, most).stream()
+                .map(Offers.Offer::place)
+                .flatMap(p -> board.endAt(jobId, p).stream()
+                        .map(end -> new Job.Booking(
+                                p.technicianId(), p.bayId(), ruler.startOf(p.start()), ruler.endOf(end), true)))
+                .toList();
+    }
+
+    static List<Offers.Offer> offers(BoardCases.Gathered gathered, long jobId, int most) {
+        if (gathered.plan().jobs().stream().noneMatch(j -> j.id() == jobId)) {
+            return List.of();
+        }
+        return Offers.best(
+                gathered.plan(),
+                new HashMap<>(Board.lay(gathered.plan(), gathered.places()).places()),
+                jobId,
+                most);
+    }
 
     /** What taking that place would mean; changes nothing. */
     public Answer ask(long jobId, Wanted wanted) {
@@ -375,6 +404,10 @@ public class Boards {
 
     private void remember(String what, List<BoardRepository.Moved> moved) {
         Person person = current.get();
+        if (!person.hasAccount()) {
+            // who has no account takes nothing back on the board
+            return;
+        }
         repository.add(person.id(), person.name(), clock.instant(), what, moved);
     }
 

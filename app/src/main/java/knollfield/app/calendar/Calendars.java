@@ -1,13 +1,7 @@
 package knollfield.app.calendar;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.ZoneId;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +16,7 @@ import knollfield.app.security.CurrentPerson;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Secret;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Vehicle;
@@ -57,7 +52,6 @@ class Calendars {
 
     private static final Duration CANCELLED_FOR = Duration.ofDays(60);
     private static final int DAYS_BACK = 14;
-    private static final int TOKEN_BYTES = 32;
 
     private final CalendarRepository repository;
     private final Jobs jobs;
@@ -66,7 +60,6 @@ class Calendars {
     private final WorkshopSettings settings;
     private final CurrentPerson current;
     private final WorkshopClock clock;
-    private final SecureRandom random = new SecureRandom();
 
     Calendars(
             CalendarRepository repository,
@@ -193,10 +186,8 @@ class Calendars {
                 throw new InvalidInput("/fleetId", "Choose a fleet.");
             }
         });
-        byte[] secret = new byte[TOKEN_BYTES];
-        random.nextBytes(secret);
-        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
-        repository.addFeed(hash(token), fleetId, current.get().name(), clock.instant());
+        String token = Secret.make();
+        repository.addFeed(Secret.hash(token), fleetId, current.get().name(), clock.instant());
         return token;
     }
 
@@ -214,17 +205,8 @@ class Calendars {
      */
     String feed(String token) {
         return repository
-                .feed(hash(token))
+                .feed(Secret.hash(token))
                 .map(f -> file(f.fleetId()))
                 .orElseThrow(() -> new NotFound("There is no calendar at this address, or it was revoked."));
-    }
-
-    private static String hash(String token) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every JDK has SHA-256", e);
-        }
     }
 }

@@ -9,7 +9,6 @@ import java.util.Locale;
 import knollfield.app.shared.Words;
 import knollfield.core.estimate.Estimate;
 import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.springframework.stereotype.Component;
 
 /** Sets an estimate on A4, as many pages as it takes. */
@@ -49,10 +48,10 @@ public class EstimatePrinter {
     }
 
     private void head(Pages p, EstimateSheet s) throws IOException {
-        p.text(p.bold, 16, Pages.LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
+        p.text(p.head, 16, Pages.LEFT, "Estimate %d-%d".formatted(s.job(), s.number()));
         p.right(p.bold, Pages.TEXT, Pages.RIGHT, s.workshop());
         p.letterhead(s.letterhead());
-        p.text(p.bold, 13, Pages.LEFT, s.registration());
+        p.text(p.head, 13, Pages.LEFT, s.registration());
         p.right(p.plain, Pages.TEXT, Pages.RIGHT, words.day(s.madeOn()));
         p.down(14);
         p.text(p.plain, Pages.TEXT, Pages.LEFT, s.makeModel());
@@ -108,7 +107,7 @@ public class EstimatePrinter {
         p.down(12);
     }
 
-    private static void sum(Pages p, PDFont font, String label, String value) throws IOException {
+    private static void sum(Pages p, PaperType.Face font, String label, String value) throws IOException {
         p.right(font, Pages.TEXT, PARTS, label);
         p.right(font, Pages.TEXT, Pages.RIGHT, value);
         p.down(14);

@@ -17,9 +17,6 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
-import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType1Font;
-import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 import org.springframework.stereotype.Component;
 
 /** Sets a label as a PDF of 90 × 50 mm with a QR code that holds the same words. */
@@ -40,16 +37,17 @@ public class LabelPrinter {
 
     /** The label's page. */
     public byte[] print(Label label) {
-        PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
-        PDFont plain = new PDType1Font(FontName.HELVETICA);
         try (PDDocument document = new PDDocument()) {
+            PaperType type = new PaperType(document);
+            PaperType.Face bold = type.bold;
+            PaperType.Face plain = type.plain;
             PDPage page = new PDPage(new PDRectangle(WIDTH, HEIGHT));
             document.addPage(page);
             document.getDocumentInformation().setTitle("Label " + label.registration());
             try (PDPageContentStream out = new PDPageContentStream(document, page)) {
                 float textWidth = WIDTH - 3 * MARGIN - QR_SIZE;
                 float y = HEIGHT - MARGIN - 13;
-                PdfText.line(out, bold, 15, MARGIN, y, label.registration());
+                PdfText.line(out, type.head, 15, MARGIN, y, label.registration());
                 y -= 14;
                 for (String text : PdfText.wrap(plain, 8.5f, String.join(", ", label.renewed()), textWidth)) {
                     PdfText.line(out, plain, 8.5f, MARGIN, y, text);
@@ -63,7 +61,14 @@ public class LabelPrinter {
                 PdfText.line(out, plain, 8.5f, MARGIN, y, "Next due, whichever first:");
                 y -= 12;
                 PdfText.line(out, bold, 10, MARGIN, y, nextDue(label));
-                PdfText.line(out, plain, 7, MARGIN, MARGIN, label.workshop());
+                PdfText.line(
+                        out,
+                        plain,
+                        7,
+                        MARGIN,
+                        MARGIN,
+                        PdfText.wrap(plain, 7, label.workshop(), textWidth).get(0));
+                PdfText.line(out, plain, 4, MARGIN, MARGIN - 6, type.missingWords());
                 qr(out, text(label), WIDTH - MARGIN - QR_SIZE, MARGIN + 8);
             }
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -6,9 +6,6 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
-import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType1Font;
-import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
@@ -23,29 +20,32 @@ final class Pages implements AutoCloseable {
     private static final float TOP = PDRectangle.A4.getHeight() - 22 * MM;
     private static final float BOTTOM = 22 * MM;
 
-    final PDFont bold = new PDType1Font(FontName.HELVETICA_BOLD);
-    final PDFont plain = new PDType1Font(FontName.HELVETICA);
+    final PaperType.Face head;
+    final PaperType.Face bold;
+    final PaperType.Face plain;
+    private final PaperType type;
     private final PDDocument document;
     private final String foot;
-    private int number;
+    private final int first;
     private float y;
     private PDPageContentStream out;
 
     Pages(PDDocument document, String foot) throws IOException {
         this.document = document;
         this.foot = foot;
+        this.first = document.getNumberOfPages();
+        this.type = new PaperType(document);
+        this.head = type.head;
+        this.bold = type.bold;
+        this.plain = type.plain;
         this.out = page();
     }
 
     private PDPageContentStream page() throws IOException {
         PDPage page = new PDPage(PDRectangle.A4);
         document.addPage(page);
-        number++;
         y = TOP;
-        PDPageContentStream stream = new PDPageContentStream(document, page);
-        PdfText.line(stream, plain, SMALL, LEFT, BOTTOM - 8 * MM, foot);
-        PdfText.right(stream, plain, SMALL, RIGHT, BOTTOM - 8 * MM, "Page " + number);
-        return stream;
+        return new PDPageContentStream(document, page);
     }
 
     /** Begins another page where less than {@code height} is left. */
@@ -60,11 +60,11 @@ final class Pages implements AutoCloseable {
         y -= points;
     }
 
-    void text(PDFont font, float size, float x, String text) throws IOException {
+    void text(PaperType.Face font, float size, float x, String text) throws IOException {
         PdfText.line(out, font, size, x, y, text);
     }
 
-    void right(PDFont font, float size, float x, String text) throws IOException {
+    void right(PaperType.Face font, float size, float x, String text) throws IOException {
         PdfText.right(out, font, size, x, y, text);
     }
 
@@ -94,7 +94,7 @@ final class Pages implements AutoCloseable {
     }
 
     /** Sets cells side by side, each wrapped within its column, as high as the highest. */
-    void row(PDFont font, float size, List<Cell> cells) throws IOException {
+    void row(PaperType.Face font, float size, List<Cell> cells) throws IOException {
         float line = size + 2.5f;
         int lines = 1;
         for (Cell cell : cells) {
@@ -127,8 +127,27 @@ final class Pages implements AutoCloseable {
         y -= 14;
     }
 
+    /** Ends the paper: what could not be set is said, and every page says which of how many it is. */
     @Override
     public void close() throws IOException {
+        if (!type.missingWords().isEmpty()) {
+            room(13);
+            text(plain, SMALL, LEFT, type.missingWords());
+        }
         out.close();
+        int pages = document.getNumberOfPages() - first;
+        for (int i = 0; i < pages; i++) {
+            try (PDPageContentStream over = new PDPageContentStream(
+                    document, document.getPage(first + i), PDPageContentStream.AppendMode.APPEND, true, true)) {
+                String of = "Page %d of %d".formatted(i + 1, pages);
+                float width = RIGHT - LEFT - plain.width(SMALL, of) - 4 * MM;
+                float y = BOTTOM - 8 * MM;
+                for (String line : PdfText.wrap(plain, SMALL, foot, width)) {
+                    PdfText.line(over, plain, SMALL, LEFT, y, line);
+                    y -= SMALL + 2;
+                }
+                PdfText.right(over, plain, SMALL, RIGHT, BOTTOM - 8 * MM, of);
+            }
+        }
     }
 }

@@ -43,10 +43,10 @@ public class PaperCardPrinter {
     }
 
     private static void head(Pages p, PaperCard card) throws IOException {
-        p.text(p.bold, 16, Pages.LEFT, "Job card " + card.job());
+        p.text(p.head, 16, Pages.LEFT, "Job card " + card.job());
         p.right(p.bold, Pages.TEXT, Pages.RIGHT, card.workshop());
         p.down(18);
-        p.text(p.bold, 13, Pages.LEFT, card.registration());
+        p.text(p.head, 13, Pages.LEFT, card.registration());
         p.right(p.plain, Pages.TEXT, Pages.RIGHT, card.makeModel());
         p.down(14);
         for (String fact : card.facts()) {
@@ -57,7 +57,7 @@ public class PaperCardPrinter {
 
     private static void phase(Pages p, PaperCard.Phase phase) throws IOException {
         p.room(46);
-        p.text(p.bold, 11, Pages.LEFT, phase.title());
+        p.text(p.head, 11, Pages.LEFT, phase.title());
         p.down(4);
         p.rule();
         p.down(12);

@@ -48,10 +48,10 @@ public class RecordPrinter {
     }
 
     private void head(Pages p, RecordSheet s) throws IOException {
-        p.text(p.bold, 16, Pages.LEFT, "Job record " + s.job());
+        p.text(p.head, 16, Pages.LEFT, "Job record " + s.job());
         p.right(p.bold, Pages.TEXT, Pages.RIGHT, s.workshop());
         p.letterhead(s.letterhead());
-        p.text(p.bold, 13, Pages.LEFT, s.registration());
+        p.text(p.head, 13, Pages.LEFT, s.registration());
         p.right(p.plain, Pages.TEXT, Pages.RIGHT, "Signed " + words.day(s.day()));
         p.down(14);
         p.text(p.plain, Pages.TEXT, Pages.LEFT, s.makeModel());
@@ -64,7 +64,7 @@ public class RecordPrinter {
 
     private static void section(Pages p, RecordSheet.Section section) throws IOException {
         p.room(40);
-        p.text(p.bold, 11, Pages.LEFT, section.title());
+        p.text(p.head, 11, Pages.LEFT, section.title());
         p.down(4);
         p.rule();
         p.down(12);

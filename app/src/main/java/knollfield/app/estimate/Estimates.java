@@ -79,7 +79,7 @@ public class Estimates {
     }
 
     /** The job's price as things stand now, given to nobody yet. */
-    Estimate draft(Job job) {
+    public Estimate draft(Job job) {
         Workshop workshop = settings.get();
         EstimateRates rates =
                 workshop.rates(jobs.timeFactor(job.familyCode()), job.scope().toolHireMinor());

@@ -34,11 +34,13 @@ import org.springframework.web.bind.annotation.RestController;
 class OwnJobsController {
 
     private final OwnJobs own;
+    private final OwnAnswers answers;
     private final Jobs jobs;
     private final Estimates estimates;
 
-    OwnJobsController(OwnJobs own, Jobs jobs, Estimates estimates) {
+    OwnJobsController(OwnJobs own, OwnAnswers answers, Jobs jobs, Estimates estimates) {
         this.own = own;
+        this.answers = answers;
         this.jobs = jobs;
         this.estimates = estimates;
     }
@@ -147,7 +149,7 @@ class OwnJobsController {
 
     private OwnJob view(Job job) {
         Vehicle v = jobs.state(job).vehicle();
-        Optional<StoredEstimate> estimate = own.estimate(job);
+        Optional<StoredEstimate> estimate = answers.estimate(job);
         Map<String, Consent.OfLine> standing = estimate.map(e -> estimates.standing(job, e.estimate()).stream()
                         .collect(Collectors.toMap(l -> l.line().code(), Function.identity())))
                 .orElse(Map.of());
@@ -188,15 +190,15 @@ class OwnJobsController {
                 e.number(),
                 e.madeOn(),
                 e.validUntil(),
-                own.hasExpired(e),
+                answers.hasExpired(e),
                 lines,
                 e.estimate().netMinor()
                         - lines.stream().mapToLong(OwnLine::likelyMinor).sum(),
                 e.estimate().netMinor(),
                 e.estimate().totalMinor(),
                 e.plain(),
-                OwnJobs.warning(e),
-                job.stage() != JobStage.UNDER_WAY);
+                OwnAnswers.warning(e),
+                answers.mayRefuse(job));
     }
 
     private OwnLine line(Job job, Estimate.Line l, Map<String, Consent.OfLine> standing) {
@@ -209,8 +211,8 @@ class OwnJobsController {
                 l.lowMinor(),
                 l.likelyMinor(),
                 l.highMinor(),
-                own.mayLeave(job, l),
-                own.warning(job, l),
+                answers.mayLeave(job, l),
+                answers.warning(job, l),
                 state.isOpen(),
                 state == Consent.State.NOT_ASKED ? "waits for you" : state.words());
     }

@@ -26,6 +26,27 @@ public record Person(
         boolean active,
         int version) {
 
+    private static final long NO_ACCOUNT = 0;
+
+    /** Somebody who acts from outside by a private address: like a fleet's contact, but of no fleet, and so sees no vehicle. */
+    static Person withoutAccount(String name) {
+        return new Person(
+                NO_ACCOUNT,
+                "",
+                name,
+                Role.FLEET_CONTACT,
+                Optional.empty(),
+                Set.of(),
+                Set.of(),
+                Optional.empty(),
+                true,
+                1);
+    }
+
+    public boolean hasAccount() {
+        return id != NO_ACCOUNT;
+    }
+
     /** Not of the house: sees one fleet, and nothing that the house notes for itself. */
     public boolean isOutside() {
         return role == Role.FLEET_CONTACT;

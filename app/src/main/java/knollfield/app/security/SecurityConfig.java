@@ -82,6 +82,8 @@ class SecurityConfig {
                         .hasRole(MANAGER)
                         .requestMatchers("/api/parts/**")
                         .hasAnyRole(MANAGER, DESK)
+                        .requestMatchers("/api/jobs/*/private-page")
+                        .hasAnyRole(MANAGER, DESK)
                         .requestMatchers(GET, "/api/jobs/**")
                         .hasAnyRole(MANAGER, DESK, BENCH)
                         .requestMatchers("/api/jobs/**")
@@ -111,12 +113,13 @@ class SecurityConfig {
                         .anyRequest()
                         .permitAll())
                 .addFilterBefore(new Sessions(people), AuthorizationFilter.class)
-                .csrf(c -> c.spa())
+                // a private page has no session that somebody else's page could ride on: who posts knows its secret
+                .csrf(c -> c.spa().ignoringRequestMatchers("/answer/**"))
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .requestCache(c -> c.disable())
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(
                         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-                                + "object-src 'none'; frame-ancestors 'none'; base-uri 'self'")))
+                                + "object-src 'none'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'")))
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, failure) -> write(
                                 json, response, Problem.of("signed-out", "Not signed in", 401, "Sign in to go on.")))
                         .accessDeniedHandler((request, response, failure) -> write(

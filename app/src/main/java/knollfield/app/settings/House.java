@@ -10,6 +10,7 @@ import knollfield.core.units.DistanceUnit;
  * Who the workshop is, beside its name and currency, and how it writes figures.
  *
  * @param address lines parted by line breaks; may be empty, as all words here may
+ * @param outsideAddress where people outside reach this server, such as {@code https://garage.example}; empty: they do not
  * @param zone a region of the IANA time zone database; empty: as the computer has it
  */
 public record House(
@@ -17,6 +18,7 @@ public record House(
         String phone,
         String email,
         String taxNumber,
+        String outsideAddress,
         String zone,
         DistanceUnit unit,
         Style.NumberStyle numbers,

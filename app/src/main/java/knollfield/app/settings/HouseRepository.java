@@ -17,8 +17,8 @@ class HouseRepository {
 
     House read() {
         return jdbc.sql("""
-                        SELECT address, phone, email, tax_number, time_zone, distance_unit, number_style, version,
-                               changed_by
+                        SELECT address, phone, email, tax_number, outside_address, time_zone, distance_unit, number_style,
+                               version, changed_by
                         FROM house
                         """)
                 .query((rs, row) -> new House(
@@ -26,6 +26,7 @@ class HouseRepository {
                         rs.getString("phone"),
                         rs.getString("email"),
                         rs.getString("tax_number"),
+                        rs.getString("outside_address"),
                         rs.getString("time_zone"),
                         DistanceUnit.valueOf(rs.getString("distance_unit")),
                         Style.NumberStyle.valueOf(rs.getString("number_style")),
@@ -38,7 +39,8 @@ class HouseRepository {
     boolean update(House next) {
         return jdbc.sql("""
                         UPDATE house
-                        SET address = :address, phone = :phone, email = :email, tax_number = :tax, time_zone = :zone,
+                        SET address = :address, phone = :phone, email = :email, tax_number = :tax,
+                            outside_address = :outside, time_zone = :zone,
                             distance_unit = :unit, number_style = :numbers, version = version + 1, changed_by = :by
                         WHERE version = :version
                         """)
@@ -46,6 +48,7 @@ class HouseRepository {
                         .param("phone", next.phone())
                         .param("email", next.email())
                         .param("tax", next.taxNumber())
+                        .param("outside", next.outsideAddress())
                         .param("zone", next.zone())
                         .param("unit", next.unit().name())
                         .param("numbers", next.numbers().name())

@@ -1,5 +1,7 @@
 package knollfield.app.settings;
 
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -22,6 +24,8 @@ import org.springframework.transaction.event.TransactionalEventListener;
 /** The workshop's name, address and ways of writing; what changes is in force at once, on screens and on paper. */
 @Service
 public class Houses {
+
+    private static final int MOST_ADDRESS = 200;
 
     private final HouseRepository repository;
     private final WorkshopSettings settings;
@@ -83,6 +87,10 @@ public class Houses {
                 .that(next.email().length() <= 120, "/email", "At most 120 characters.")
                 .that(next.taxNumber().length() <= 40, "/taxNumber", "At most 40 characters.")
                 .that(
+                        next.outsideAddress().isEmpty() || isReachable(next.outsideAddress()),
+                        "/outsideAddress",
+                        "An address with its scheme and nothing behind the name, such as https://garage.example.")
+                .that(
                         next.zone().isEmpty() || isZone(next.zone()),
                         "/zone",
                         "\"%s\" is no time zone; choose one of the list.".formatted(next.zone()))
@@ -100,6 +108,22 @@ public class Houses {
         return Currency.getAvailableCurrencies().stream()
                 .filter(c -> c.getCurrencyCode().equals(code) && c.getDefaultFractionDigits() == 2)
                 .findFirst();
+    }
+
+    /** A web address of a host, without anything behind it that an owner's page would be appended to. */
+    private static boolean isReachable(String address) {
+        try {
+            URI uri = new URI(address);
+            return address.length() <= MOST_ADDRESS
+                    && ("https".equals(uri.getScheme()) || "http".equals(uri.getScheme()))
+                    && uri.getHost() != null
+                    && uri.getRawPath().isEmpty()
+                    && uri.getRawQuery() == null
+                    && uri.getRawFragment() == null
+                    && uri.getUserInfo() == null;
+        } catch (URISyntaxException e) {
+            return false;
+        }
     }
 
     private static boolean isZone(String zone) {

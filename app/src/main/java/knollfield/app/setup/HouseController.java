@@ -36,6 +36,7 @@ class HouseController {
 
     /**
      * @param currency ISO 4217
+     * @param outsideAddress where people outside reach this server; empty: they do not
      * @param zone a region of the time zone database; empty: as the computer has it
      * @param zones all there are
      */
@@ -46,6 +47,7 @@ class HouseController {
             String phone,
             String email,
             String taxNumber,
+            String outsideAddress,
             String zone,
             DistanceUnit unit,
             Style.NumberStyle numbers,
@@ -60,6 +62,7 @@ class HouseController {
             @Nullable String phone,
             @Nullable String email,
             @Nullable String taxNumber,
+            @Nullable String outsideAddress,
             @Nullable String zone,
             @Nullable DistanceUnit unit,
             Style.@Nullable NumberStyle numbers,
@@ -75,6 +78,7 @@ class HouseController {
                 h.phone(),
                 h.email(),
                 h.taxNumber(),
+                h.outsideAddress(),
                 h.zone(),
                 h.unit(),
                 h.numbers(),
@@ -96,6 +100,7 @@ class HouseController {
                         text(c.phone()),
                         text(c.email()),
                         text(c.taxNumber()),
+                        text(c.outsideAddress()).replaceAll("/+$", ""),
                         text(c.zone()),
                         Objects.requireNonNullElse(c.unit(), DistanceUnit.KM),
                         Objects.requireNonNullElse(c.numbers(), Style.NumberStyle.COMMA_POINT),

@@ -52,7 +52,7 @@ import tools.jackson.databind.node.ObjectNode;
 /**
  * Everything the workshop has as one file: a folder, zipped, with a CSV document for each table (RFC 4180), a JSON document
  * for each engine's book, and the pictures. It goes into an empty workshop of the same version and is the same there.
- * Passwords and private calendar addresses stay where they are.
+ * Passwords and private addresses stay where they are.
  */
 @Service
 class Transfers {
@@ -113,7 +113,7 @@ class Transfers {
             "import_mapping");
 
     /** What opens a calendar to whoever has it is made anew. */
-    static final Set<String> STAYS = Set.of("calendar_feed");
+    static final Set<String> STAYS = Set.of("calendar_feed", "owner_link");
 
     /** Columns that have a document of their own, or never leave. */
     private static final Map<String, List<String>> APART = Map.of(

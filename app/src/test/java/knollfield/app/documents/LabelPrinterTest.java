@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import knollfield.app.Server;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
@@ -69,10 +70,33 @@ class LabelPrinterTest {
     }
 
     @Test
-    void lettersThePrinterDoesNotKnowDoNotStopIt() throws IOException {
+    void lettersOfEveryBundledScriptArePrintedAndWhatIsNotThereIsSaid() throws IOException {
         String text = text(new Label(
-                "Гараж", "ЖЯ 77 é", List.of("Timing belt"), DAY, 1, Optional.empty(), OptionalInt.of(120_000)));
+                "Гараж Ђурђевак, Συνεργείο",
+                "ЖЯ 77 é",
+                List.of("Zahnriemen für Łódź, Ærø, İzmir, Ștefan, Đà Nẵng"),
+                DAY,
+                1,
+                Optional.empty(),
+                OptionalInt.of(120_000)));
 
-        assertThat(text).contains("?? 77 é", "120,000 km");
+        assertThat(text.replace("\n", " "))
+                .contains("ЖЯ 77 é", "Гараж Ђурђевак, Συνεργείο", "Łódź, Ærø, İzmir, Ștefan, Đà Nẵng")
+                .doesNotContain("type has not");
+        assertThat(text(new Label("G", "車 1", List.of("Belt"), DAY, 1, Optional.empty(), OptionalInt.empty())))
+                .contains("type has not", "U+8ECA");
+    }
+
+    @Test
+    void everyFontIsEmbeddedAndOnlyAsFarAsItIsUsed() throws IOException {
+        byte[] pdf = SERVER.bean(LabelPrinter.class)
+                .print(new Label("Гараж", "SKR 1", List.of("Belt"), DAY, 1, Optional.empty(), OptionalInt.empty()));
+        assertThat(pdf.length).isLessThan(120_000);
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            for (COSName name : document.getPage(0).getResources().getFontNames()) {
+                assertThat(document.getPage(0).getResources().getFont(name).isEmbedded())
+                        .isTrue();
+            }
+        }
     }
 }

@@ -51,7 +51,8 @@ public record Consent(
         PHONE("phone"),
         MAIL("mail"),
         TEXT_MESSAGE("text message"),
-        OWN_PLACE("by the fleet itself");
+        OWN_PLACE("by the fleet itself"),
+        PRIVATE_PAGE("on the private page");
 
         private final String words;
 
