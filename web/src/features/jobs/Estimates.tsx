@@ -6,6 +6,7 @@ import { amountOf, formatDate, formatHours, formatMoney, minorOf } from '../../s
 import { faulty } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { PrivatePage } from './PrivatePage';
 import { estimatesQuery, useActual, useConsent, useMakeEstimate } from './jobQueries';
 import { numberOf } from '../../shared/ui/spelling';
 
@@ -84,6 +85,7 @@ export function Estimates({ job, editable }: { job: Job; editable: boolean }) {
             open={view.open}
             speakers={view.speakers}
           />
+          {desk && open && <PrivatePage jobId={job.id} />}
         </>
       )}
       {view.left.length > 0 && (

@@ -131,6 +131,31 @@ export const useConsent = (id: number) =>
     ),
   );
 
+export const privatePageQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['private-page', id],
+    queryFn: () => data(api.GET('/api/jobs/{id}/private-page', { params: { path: { id } } })),
+  });
+
+function usePrivatePage(id: number, send: () => Promise<Schemas['PrivatePageView']>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    onSuccess: (page) =>
+      client.setQueryData(privatePageQuery(id).queryKey, { ...page, address: undefined }),
+  });
+}
+
+export const useMakePrivatePage = (id: number) =>
+  usePrivatePage(id, () =>
+    data(api.POST('/api/jobs/{id}/private-page', { params: { path: { id } } })),
+  );
+
+export const useRevokePrivatePage = (id: number) =>
+  usePrivatePage(id, () =>
+    data(api.DELETE('/api/jobs/{id}/private-page', { params: { path: { id } } })),
+  );
+
 export const useBook = (id: number) =>
   useBoardChange((body: Schemas['BookingRequest']) =>
     data(api.PUT('/api/jobs/{id}/booking', { params: { path: { id } }, body })),

@@ -21,7 +21,16 @@ import {
 type House = Schemas['HouseView'];
 type Opening = Schemas['OpeningView'];
 
-const FIELDS = ['/name', '/currency', '/address', '/phone', '/email', '/taxNumber', '/zone'];
+const FIELDS = [
+  '/name',
+  '/currency',
+  '/address',
+  '/phone',
+  '/email',
+  '/taxNumber',
+  '/outsideAddress',
+  '/zone',
+];
 
 /** Currencies with two decimals, in which amounts are kept. */
 const CURRENCIES = Intl.supportedValuesOf('currency').filter(
@@ -67,7 +76,11 @@ export default function Workshop() {
 function HouseForm({ house, onKept }: { house: House; onKept: () => void }) {
   const [h, setH] = useState(house);
   const change = useChangeHouse(onKept);
-  const text = (key: 'name' | 'phone' | 'email' | 'taxNumber', label: string, max: number) => (
+  const text = (
+    key: 'name' | 'phone' | 'email' | 'taxNumber' | 'outsideAddress',
+    label: string,
+    max: number,
+  ) => (
     <Field id={`house-${key}`} label={label} error={change.error} at={`/${key}`}>
       <Input
         id={`house-${key}`}
@@ -107,6 +120,11 @@ function HouseForm({ house, onKept }: { house: House; onKept: () => void }) {
         {text('taxNumber', 'Tax number', 40)}
       </div>
       {text('email', 'E-mail', 120)}
+      {text('outsideAddress', 'Address at which people outside reach this server', 200)}
+      <p className="hint">
+        Such as https://garage.example. Owners answer estimates there on a private page; while it is
+        empty, none is offered.
+      </p>
       <h2>How figures are written</h2>
       <div className="pair">
         <Field id="house-currency" label="Currency" error={change.error} at="/currency">

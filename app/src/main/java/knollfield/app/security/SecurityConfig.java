@@ -8,8 +8,11 @@ import java.io.IOException;
 import knollfield.app.problem.Problem;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
+import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
@@ -26,6 +29,28 @@ class SecurityConfig {
     private static final String DESK = Role.FRONT_DESK.name();
     private static final String BENCH = Role.TECHNICIAN.name();
     private static final String FLEET = Role.FLEET_CONTACT.name();
+
+    private static void headers(HeadersConfigurer<HttpSecurity> h) {
+        h.contentSecurityPolicy(p ->
+                p.policyDirectives("default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+                        + "object-src 'none'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'"));
+    }
+
+    /**
+     * Owners' private pages: whoever has an address may open it. There is no session and no cookie that another page could
+     * ride on, so nothing else is asked for.
+     */
+    @Bean
+    @Order(1)
+    SecurityFilterChain privatePages(HttpSecurity http) {
+        return http.securityMatcher("/answer/**")
+                .authorizeHttpRequests(a -> a.anyRequest().permitAll())
+                .csrf(c -> c.disable())
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .requestCache(c -> c.disable())
+                .headers(SecurityConfig::headers)
+                .build();
+    }
 
     @Bean
     SecurityFilterChain chain(
@@ -113,13 +138,10 @@ class SecurityConfig {
                         .anyRequest()
                         .permitAll())
                 .addFilterBefore(new Sessions(people), AuthorizationFilter.class)
-                // a private page has no session that somebody else's page could ride on: who posts knows its secret
-                .csrf(c -> c.spa().ignoringRequestMatchers("/answer/**"))
+                .csrf(c -> c.spa())
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .requestCache(c -> c.disable())
-                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(
-                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-                                + "object-src 'none'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'")))
+                .headers(SecurityConfig::headers)
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, failure) -> write(
                                 json, response, Problem.of("signed-out", "Not signed in", 401, "Sign in to go on.")))
                         .accessDeniedHandler((request, response, failure) -> write(
