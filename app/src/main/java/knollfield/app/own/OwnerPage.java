@@ -93,7 +93,7 @@ class OwnerPage {
                 <h1>Estimate for %s</h1>
                 <p class="facts">%s. Estimate %d-%d of %s.</p>
                 %s
-                <p>Please tick what we may do, line by line, and send it. What you leave unticked stays as it is. You can answer here once, until %s.</p>
+                <p>Please tick what we may do, line by line, and send it. What you leave unticked stays as it is. You can answer here once, until %s. Prices of lines are before tax.</p>
                 <form method="post" autocomplete="off">
                 <ul class="lines">%s</ul>
                 %s

@@ -95,6 +95,7 @@ class OwnerPageController {
                 .filter(l -> given.leave().contains(l.code()))
                 .filter(l -> !answers.mayLeave(o.job(), l))
                 .map(Estimate.Line::code)
+                .distinct()
                 .map(c -> new FieldProblem("/agree/" + c, "Tick it, or say no to the whole job below."))
                 .toList();
     }
