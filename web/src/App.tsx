@@ -33,6 +33,8 @@ const ToolSets = lazy(() => import('./features/stores/ToolSets'));
 const Parts = lazy(() => import('./features/stores/Parts'));
 const FromPaper = lazy(() => import('./features/card/FromPaper'));
 const Owner = lazy(() => import('./features/owners/Owner'));
+const Letters = lazy(() => import('./features/letters/Letters'));
+const LetterSetup = lazy(() => import('./features/letters/LetterSetup'));
 const Find = lazy(() => import('./features/find/Find'));
 const Fleets = lazy(() => import('./features/fleets/Fleets'));
 const Fleet = lazy(() => import('./features/fleets/Fleet'));
@@ -118,6 +120,7 @@ const router = createBrowserRouter([
       { path: '/fleets/:id', element: <Fleet /> },
       { path: '/month', element: <Month /> },
       { path: '/owners/:id', element: <Owner /> },
+      { path: '/letters', element: <Letters /> },
       { path: '/jobs/:id/paper', element: <FromPaper /> },
       { path: '/engines', element: <Engines /> },
       { path: '/engines/new', element: <NewEngine /> },
@@ -205,6 +208,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Breakdowns />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'letters',
+            element: (
+              <ManagersOnly>
+                <LetterSetup />
               </ManagersOnly>
             ),
           },

@@ -17,6 +17,7 @@ import './theme/bench.css';
 import './theme/calculators.css';
 import './theme/board.css';
 import './theme/stores.css';
+import './theme/letters.css';
 import './theme/media.css';
 import { keepThePage } from './shared/newVersion';
 import { publishTokens } from './theme/tokens';

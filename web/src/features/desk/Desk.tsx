@@ -13,6 +13,7 @@ import { DeskFilters } from './DeskFilters';
 import { deskQuery, filterOf, filterText, PAGE, type DeskParams } from './deskQueries';
 import { DeskRows, Groups, PRINTED, type Row } from './DeskRows';
 import { Moved, SavedViews } from './DeskViews';
+import { LettersHint } from './LettersHint';
 import { ToTell } from './ToTell';
 
 /** What needs a decision, worst first, and beside it the vehicle it is about. */
@@ -94,6 +95,7 @@ export default function Desk() {
               </button>
             </span>
           )}
+          {me.desk && <LettersHint />}
           <span className="grow" />
           {narrowed && (
             <button className="action quiet-inline" onClick={clear}>

@@ -1,6 +1,6 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { serve, show } from '../../test/render';
+import { sent, serve, show } from '../../test/render';
 import { ToTell } from './ToTell';
 
 const line = (id: number, movedTo?: string) => ({
@@ -15,6 +15,7 @@ const line = (id: number, movedTo?: string) => ({
   movedTo,
   by: 'Ines Carrow',
   at: '2026-11-29T08:00:00Z',
+  ways: [{ channel: 'TEXT', words: 'by text message' }],
   version: 2,
 });
 
@@ -23,6 +24,7 @@ describe('owners to be told', () => {
     const calls = serve({
       'GET /api/told': { body: [line(1, '2026-12-04T10:30:00'), line(2)] },
       'POST /api/told/1': { body: [line(2)] },
+      'POST /api/told/2': { body: [] },
     });
     show(<ToTell />);
     await screen.findByText('2 owners to be told');
@@ -30,7 +32,10 @@ describe('owners to be told', () => {
     expect(screen.getByText('has no time any more')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'T 1: told by phone' }));
     await screen.findByText('1 owner to be told');
-    expect(calls.find((c) => c.method === 'POST')?.body).toEqual({ how: 'PHONE', version: 2 });
+    expect(sent(calls)[0]!.body).toEqual({ how: 'PHONE', version: 2 });
+    fireEvent.click(screen.getByRole('button', { name: 'T 2: write by text message' }));
+    await waitFor(() => expect(sent(calls)).toHaveLength(2));
+    expect(sent(calls)[1]!.body).toEqual({ how: 'MESSAGE', channel: 'TEXT', version: 2 });
   });
 
   it('are not mentioned where there are none', async () => {

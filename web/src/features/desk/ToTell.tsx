@@ -8,7 +8,7 @@ type Line = Schemas['ToTellView'];
 
 const WAYS = [
   ['PHONE', 'told by phone'],
-  ['MESSAGE', 'by message'],
+  ['MESSAGE', 'by a message of mine'],
   ['IN_PERSON', 'in person'],
 ] as const;
 
@@ -25,11 +25,11 @@ export function ToTell() {
   const client = useQueryClient();
   const { data: lines } = useQuery(toTellQuery);
   const tell = useMutation({
-    mutationFn: ({ line, how }: { line: Line; how: Schemas['ToldIn']['how'] }) =>
+    mutationFn: ({ line, ...told }: { line: Line } & Pick<Schemas['ToldIn'], 'how' | 'channel'>) =>
       data(
         api.POST('/api/told/{id}', {
           params: { path: { id: line.id } },
-          body: { how, version: line.version },
+          body: { ...told, version: line.version },
         }),
       ),
     onSuccess: (left) => {
@@ -63,6 +63,18 @@ export function ToTell() {
                 onClick={() => tell.mutate({ line: l, how })}
               >
                 {words}
+              </button>
+            ))}
+            {l.ways.map((w) => (
+              <button
+                key={w.channel}
+                type="button"
+                className="action"
+                aria-label={`${l.registration}: write ${w.words}`}
+                disabled={tell.isPending}
+                onClick={() => tell.mutate({ line: l, how: 'MESSAGE', channel: w.channel })}
+              >
+                write {w.words}
               </button>
             ))}
           </li>

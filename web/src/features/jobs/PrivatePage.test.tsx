@@ -14,7 +14,9 @@ const link = (ended?: string) => ({
 
 const button = (name: string | RegExp) => screen.findByRole('button', { name });
 
-const page = (offered: boolean, ...links: unknown[]) => ({ body: { offered, links } });
+const page = (offered: boolean, ...links: unknown[]) => ({
+  body: { offered, ways: [], links },
+});
 
 function privatePage(answers: Parameters<typeof serve>[0]) {
   const calls = serve({ ...manager, ...answers });
@@ -33,7 +35,12 @@ it('shows an address the once, and takes it back', async () => {
   const calls = privatePage({
     'GET /api/jobs/6/private-page': page(true, link('answered')),
     'POST /api/jobs/6/private-page': {
-      body: { offered: true, address: 'https://garage.example/answer/abc', links: [link()] },
+      body: {
+        offered: true,
+        address: 'https://garage.example/answer/abc',
+        ways: [],
+        links: [link()],
+      },
     },
     'DELETE /api/jobs/6/private-page': page(true, link('taken back')),
   });
@@ -55,4 +62,15 @@ it('says why none can be made', async () => {
   });
   fireEvent.click(await button('Make an address'));
   expect(await screen.findByText(/still valid first/)).toBeTruthy();
+});
+
+it('writes to the owner with an address that nobody sees', async () => {
+  const ways = [{ channel: 'EMAIL', words: 'by e-mail', place: 'a@home.example' }];
+  const calls = privatePage({
+    'GET /api/jobs/6/private-page': { body: { offered: true, ways, links: [] } },
+    'POST /api/jobs/6/private-page/message': { body: { offered: true, ways, links: [] } },
+  });
+  fireEvent.click(await button('Send it by e-mail'));
+  expect(await screen.findByText(/its address is made when it goes/)).toBeTruthy();
+  expect(sent(calls)[0]!.body).toEqual({ channel: 'EMAIL' });
 });

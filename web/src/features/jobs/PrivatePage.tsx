@@ -5,7 +5,12 @@ import { Link } from 'react-router';
 import { formatDate } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { privatePageQuery, useMakePrivatePage, useRevokePrivatePage } from './jobQueries';
+import {
+  privatePageQuery,
+  useMakePrivatePage,
+  useRevokePrivatePage,
+  useWritePrivatePage,
+} from './jobQueries';
 
 /** The address at which the owner answers the newest estimate without an account: made, shown once, taken back. */
 export function PrivatePage({ jobId }: { jobId: number }) {
@@ -13,6 +18,7 @@ export function PrivatePage({ jobId }: { jobId: number }) {
   const { data: page, error, refetch } = useQuery(privatePageQuery(jobId));
   const make = useMakePrivatePage(jobId);
   const revoke = useRevokePrivatePage(jobId);
+  const write = useWritePrivatePage(jobId);
   const [copied, setCopied] = useState(false);
   if (error && !page) return <ProblemNote error={error} retry={() => refetch()} />;
   if (!page) return null;
@@ -77,7 +83,28 @@ export function PrivatePage({ jobId }: { jobId: number }) {
           )}
         </div>
       )}
-      <ProblemNote error={make.error ?? revoke.error} />
+      {page.offered && page.ways.length > 0 && (
+        <div className="actions">
+          {page.ways.map((w) => (
+            <button
+              key={w.channel}
+              type="button"
+              className="action"
+              title={w.place}
+              disabled={write.isPending}
+              onClick={() => write.mutate(w.channel)}
+            >
+              Send it {w.words}
+            </button>
+          ))}
+        </div>
+      )}
+      {write.isSuccess && (
+        <p role="status">
+          Put in the <Link to="/letters">outbox</Link>; its address is made when it goes.
+        </p>
+      )}
+      <ProblemNote error={make.error ?? revoke.error ?? write.error} />
     </div>
   );
 }

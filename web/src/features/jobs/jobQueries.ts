@@ -137,12 +137,17 @@ export const privatePageQuery = (id: number) =>
     queryFn: () => data(api.GET('/api/jobs/{id}/private-page', { params: { path: { id } } })),
   });
 
-function usePrivatePage(id: number, send: () => Promise<Schemas['PrivatePageView']>) {
+function usePrivatePage<V = void>(
+  id: number,
+  send: (values: V) => Promise<Schemas['PrivatePageView']>,
+) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: send,
-    onSuccess: (page) =>
-      client.setQueryData(privatePageQuery(id).queryKey, { ...page, address: undefined }),
+    onSuccess: (page) => {
+      client.setQueryData(privatePageQuery(id).queryKey, { ...page, address: undefined });
+      void client.invalidateQueries({ queryKey: ['letters'] });
+    },
   });
 }
 
@@ -154,6 +159,16 @@ export const useMakePrivatePage = (id: number) =>
 export const useRevokePrivatePage = (id: number) =>
   usePrivatePage(id, () =>
     data(api.DELETE('/api/jobs/{id}/private-page', { params: { path: { id } } })),
+  );
+
+export const useWritePrivatePage = (id: number) =>
+  usePrivatePage(id, (channel: Schemas['SendPageIn']['channel']) =>
+    data(
+      api.POST('/api/jobs/{id}/private-page/message', {
+        params: { path: { id } },
+        body: { channel },
+      }),
+    ),
   );
 
 export const useBook = (id: number) =>

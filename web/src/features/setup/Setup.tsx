@@ -20,6 +20,7 @@ export default function Setup() {
             <NavLink to="/setup/assumptions">Assumptions</NavLink>
             <NavLink to="/setup/breakdowns">Breakdowns</NavLink>
             <NavLink to="/setup/matching">Matching engines</NavLink>
+            <NavLink to="/setup/letters">Letters and mail</NavLink>
             <NavLink to="/setup/outside">Devices and deliveries</NavLink>
           </>
         )}

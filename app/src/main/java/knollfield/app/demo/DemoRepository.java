@@ -20,6 +20,17 @@ class DemoRepository {
                 .single();
     }
 
+    /** Some owners like letters, some mail, some text messages, most the telephone; not everybody has said where they live. */
+    void waysToReachOwners() {
+        jdbc.sql("""
+                        UPDATE owner
+                        SET address = CASE WHEN MOD(id, 5) = 0 THEN '' ELSE 'Quay Lane ' || (MOD(id, 90) + 1) || CHAR(10) || 'Skerrow' END,
+                            email = CASE WHEN MOD(id, 3) = 0 THEN ''
+                                         ELSE LOWER(REPLACE(name, ' ', '.')) || '@skerrow.example' END,
+                            prefers = CASE MOD(id, 8) WHEN 1 THEN 'EMAIL' WHEN 2 THEN 'LETTER' WHEN 4 THEN 'MESSAGE' ELSE 'PHONE' END
+                        """).update();
+    }
+
     /** Lets a signed job be one of yesterday. */
     void moveToYesterday(long jobId) {
         for (String sql : new String[] {

@@ -35,6 +35,8 @@ import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
 import knollfield.app.security.Role;
+import knollfield.app.settings.House;
+import knollfield.app.settings.Houses;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
@@ -109,6 +111,7 @@ class Skerrow implements SmartInitializingSingleton {
     private final Absences absences;
     private final Estimates estimates;
     private final Breakdowns breakdowns;
+    private final Houses houses;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
     private final int size;
@@ -132,6 +135,7 @@ class Skerrow implements SmartInitializingSingleton {
             Absences absences,
             Estimates estimates,
             Breakdowns breakdowns,
+            Houses houses,
             WorkshopClock clock,
             TransactionTemplate transaction,
             @Value("${knollfield.demo.vehicles:240}") int size) {
@@ -153,6 +157,7 @@ class Skerrow implements SmartInitializingSingleton {
         this.absences = absences;
         this.estimates = estimates;
         this.breakdowns = breakdowns;
+        this.houses = houses;
         this.clock = clock;
         this.transaction = transaction;
         this.size = size;
@@ -165,6 +170,7 @@ class Skerrow implements SmartInitializingSingleton {
         }
         try {
             transaction.executeWithoutResult(t -> fill());
+            transaction.executeWithoutResult(t -> addHouse());
             forecasts.forget();
             transaction.executeWithoutResult(t -> fillJobs());
             forecasts.forget();
@@ -215,6 +221,26 @@ class Skerrow implements SmartInitializingSingleton {
                 .forEach(f -> book.add(f, f.code().equals("OST-20") ? 2 : 1, "Ines Carrow", clock.instant()));
         addParts();
         addVehicles();
+        demo.waysToReachOwners();
+    }
+
+    private void addHouse() {
+        House h = houses.get();
+        houses.change(
+                "Knollfield Garage",
+                settings.get().currency(),
+                new House(
+                        "Quarry Road 2\nSkerrow",
+                        "0555 010 00",
+                        "desk@knollfield-garage.example",
+                        h.taxNumber(),
+                        h.outsideAddress(),
+                        h.zone(),
+                        h.unit(),
+                        h.numbers(),
+                        h.version(),
+                        "Ines Carrow"),
+                clock.instant());
     }
 
     /** Each item in up to three grades; what the dear one costs more it lasts longer. */

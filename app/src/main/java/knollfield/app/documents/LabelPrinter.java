@@ -68,7 +68,7 @@ public class LabelPrinter {
                         MARGIN,
                         MARGIN,
                         PdfText.wrap(plain, 7, label.workshop(), textWidth).get(0));
-                PdfText.line(out, plain, 4, MARGIN, MARGIN - 6, type.missingWords());
+                PdfText.line(out, plain, 4, MARGIN, MARGIN - 6, type.takeMissingWords());
                 qr(out, text(label), WIDTH - MARGIN - QR_SIZE, MARGIN + 8);
             }
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -17,6 +17,7 @@ final class Pages implements AutoCloseable {
     static final float RIGHT = PDRectangle.A4.getWidth() - 20 * MM;
     static final float SMALL = 8.5f;
     static final float TEXT = 10;
+    static final float LETTER = 11;
     private static final float TOP = PDRectangle.A4.getHeight() - 22 * MM;
     private static final float BOTTOM = 22 * MM;
 
@@ -31,10 +32,15 @@ final class Pages implements AutoCloseable {
     private PDPageContentStream out;
 
     Pages(PDDocument document, String foot) throws IOException {
+        this(document, new PaperType(document), foot);
+    }
+
+    /** Several papers in one document share their type. */
+    Pages(PDDocument document, PaperType type, String foot) throws IOException {
         this.document = document;
         this.foot = foot;
         this.first = document.getNumberOfPages();
-        this.type = new PaperType(document);
+        this.type = type;
         this.head = type.head;
         this.bold = type.bold;
         this.plain = type.plain;
@@ -58,6 +64,11 @@ final class Pages implements AutoCloseable {
 
     void down(float points) {
         y -= points;
+    }
+
+    /** Goes on so far below the top of the page, unless it is there already. */
+    void to(float fromTop) {
+        y = Math.min(y, PDRectangle.A4.getHeight() - fromTop);
     }
 
     void text(PaperType.Face font, float size, float x, String text) throws IOException {
@@ -130,9 +141,10 @@ final class Pages implements AutoCloseable {
     /** Ends the paper: what could not be set is said, and every page says which of how many it is. */
     @Override
     public void close() throws IOException {
-        if (!type.missingWords().isEmpty()) {
+        String missing = type.takeMissingWords();
+        if (!missing.isEmpty()) {
             room(13);
-            text(plain, SMALL, LEFT, type.missingWords());
+            text(plain, SMALL, LEFT, missing);
         }
         out.close();
         int pages = document.getNumberOfPages() - first;

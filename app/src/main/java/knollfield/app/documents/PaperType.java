@@ -25,6 +25,7 @@ final class PaperType {
 
     private static final int BOX = 0x25a1;
     private static final int QUESTION = '?';
+    private static final int SAID = 12;
 
     final Face plain = new Face("SplineSans-Regular", "NotoSans-Regular");
     final Face bold = new Face("SplineSans-SemiBold", "NotoSans-SemiBold");
@@ -130,15 +131,15 @@ final class PaperType {
         return out.toString();
     }
 
-    /** What is said of letters that stand as a box; empty where all could be set. */
-    String missingWords() {
-        return missing.isEmpty()
-                ? ""
-                : "Letters that this type has not, set as a box: "
-                        + missing.stream()
-                                .limit(12)
-                                .map(c -> "U+%04X".formatted(c))
-                                .collect(Collectors.joining(", "))
-                        + (missing.size() > 12 ? " and more." : ".");
+    /** What is said of letters that stand as a box since this was last asked; empty where all could be set. */
+    String takeMissingWords() {
+        if (missing.isEmpty()) {
+            return "";
+        }
+        String words = "Letters that this type has not, set as a box: "
+                + missing.stream().limit(SAID).map(c -> "U+%04X".formatted(c)).collect(Collectors.joining(", "))
+                + (missing.size() > SAID ? " and more." : ".");
+        missing.clear();
+        return words;
     }
 }

@@ -3,11 +3,17 @@ package knollfield.app.own;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
+import knollfield.app.outbox.Channel;
+import knollfield.app.outbox.Outbox;
+import knollfield.app.problem.Checks;
+import knollfield.app.vehicle.Owner;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -17,8 +23,10 @@ import org.springframework.web.bind.annotation.RestController;
 class OwnerLinkController {
 
     private final OwnerLinks links;
+    private final Outbox outbox;
 
-    OwnerLinkController(OwnerLinks links) {
+    OwnerLinkController(OwnerLinks links, Outbox outbox) {
+        this.outbox = outbox;
         this.links = links;
     }
 
@@ -34,9 +42,24 @@ class OwnerLinkController {
     /**
      * @param offered Setup says where people outside reach this server
      * @param address the one just made, which is shown this once; else null
+     * @param ways in which the owner can be written to with it
      * @param links newest first
      */
-    record PrivatePageView(boolean offered, @Nullable String address, List<OwnerLinkView> links) {}
+    record PrivatePageView(boolean offered, @Nullable String address, List<SendBy> ways, List<OwnerLinkView> links) {}
+
+    record SendBy(Channel channel, String words, String place) {}
+
+    record SendPageIn(@Nullable Channel channel) {}
+
+    /** Writes to the owner; the address is made when the message goes. */
+    @PostMapping("/message")
+    PrivatePageView write(@PathVariable long id, @RequestBody SendPageIn in) {
+        new Checks()
+                .that(in.channel() != null, "/channel", "By e-mail, by text message or by letter?")
+                .orThrow();
+        links.write(id, Objects.requireNonNull(in.channel()));
+        return view(id, null);
+    }
 
     @GetMapping
     PrivatePageView get(@PathVariable long id) {
@@ -58,6 +81,12 @@ class OwnerLinkController {
         return new PrivatePageView(
                 links.isOffered(),
                 address,
+                links.owner(id)
+                        .filter(Owner::mayWrite)
+                        .map(o -> outbox.ways(o).stream()
+                                .map(w -> new SendBy(w, w.words(), Outbox.place(o, w)))
+                                .toList())
+                        .orElse(List.of()),
                 links.ofJob(id).stream()
                         .map(l -> new OwnerLinkView(
                                 l.estimateNumber(),

@@ -8,7 +8,10 @@ import knollfield.app.board.Boards;
 import knollfield.app.estimate.StoredEstimate;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
+import knollfield.app.letters.Letters;
 import knollfield.app.log.VehicleLog;
+import knollfield.app.outbox.Channel;
+import knollfield.app.outbox.PrivatePages;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
@@ -17,6 +20,8 @@ import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Houses;
 import knollfield.app.shared.Secret;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Owner;
+import knollfield.app.vehicle.Owners;
 import knollfield.core.due.JobStage;
 import knollfield.core.estimate.Consent;
 import org.springframework.stereotype.Service;
@@ -25,7 +30,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Owners' private addresses: made, taken back, opened once and answered. */
 @Service
-public class OwnerLinks {
+public class OwnerLinks implements PrivatePages {
 
     /** Where the pages are, behind the address at which people outside reach the server. */
     static final String PATH = "/answer/";
@@ -46,6 +51,8 @@ public class OwnerLinks {
     private final WorkshopClock clock;
     private final VehicleLog log;
     private final TransactionTemplate transaction;
+    private final Owners owners;
+    private final Letters letters;
 
     OwnerLinks(
             OwnerLinkRepository repository,
@@ -56,7 +63,11 @@ public class OwnerLinks {
             CurrentPerson current,
             WorkshopClock clock,
             VehicleLog log,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Owners owners,
+            Letters letters) {
+        this.owners = owners;
+        this.letters = letters;
         this.repository = repository;
         this.answers = answers;
         this.jobs = jobs;
@@ -86,15 +97,11 @@ public class OwnerLinks {
      *
      * @throws Conflict where there is nothing to answer, or nobody outside reaches the server
      */
+    @Override
     @Transactional
     public String make(long jobId) {
         Job job = jobs.get(jobId);
-        StoredEstimate estimate = answerable(job)
-                .orElseThrow(() ->
-                        new Conflict("Make an estimate that is still valid first; an address leads to one estimate."));
-        if (!isOffered()) {
-            throw new Conflict("Setup does not say yet at which address people outside reach this server.");
-        }
+        StoredEstimate estimate = toAnswer(job);
         repository.revoke(jobId, clock.instant());
         String secret = Secret.make();
         repository.add(
@@ -110,6 +117,30 @@ public class OwnerLinks {
                 "",
                 "until " + estimate.validUntil());
         return houses.get().outsideAddress() + PATH + secret;
+    }
+
+    /** The owner of a job's vehicle; empty where none is on file. */
+    Optional<Owner> owner(long jobId) {
+        return jobs.state(jobs.get(jobId)).vehicle().ownerId().map(owners::get);
+    }
+
+    /** Writes to the owner with a private address, which is made when the message goes. */
+    @Transactional
+    public void write(long jobId, Channel channel) {
+        Job job = jobs.get(jobId);
+        StoredEstimate estimate = toAnswer(job);
+        Owner owner = owner(jobId).orElseThrow(() -> new Conflict("Nobody is on file to write to."));
+        letters.estimate(owner, channel, jobs.state(job).vehicle(), jobId, estimate.validUntil());
+    }
+
+    private StoredEstimate toAnswer(Job job) {
+        StoredEstimate estimate = answerable(job)
+                .orElseThrow(() ->
+                        new Conflict("Make an estimate that is still valid first; an address leads to one estimate."));
+        if (!isOffered()) {
+            throw new Conflict("Setup does not say yet at which address people outside reach this server.");
+        }
+        return estimate;
     }
 
     private Optional<StoredEstimate> answerable(Job job) {

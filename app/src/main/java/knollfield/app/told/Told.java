@@ -7,11 +7,18 @@ import java.util.Locale;
 import java.util.Optional;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs.JobPlaced;
+import knollfield.app.letters.Letters;
 import knollfield.app.log.VehicleLog;
+import knollfield.app.outbox.Channel;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.Owner;
+import knollfield.app.vehicle.Owners;
+import knollfield.app.vehicle.Vehicle;
+import knollfield.app.vehicle.VehicleService;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,8 +36,21 @@ class Told {
     private final VehicleLog log;
     private final CurrentPerson current;
     private final WorkshopClock clock;
+    private final VehicleService vehicles;
+    private final Owners owners;
+    private final Letters letters;
 
-    Told(ToldRepository repository, VehicleLog log, CurrentPerson current, WorkshopClock clock) {
+    Told(
+            ToldRepository repository,
+            VehicleLog log,
+            CurrentPerson current,
+            WorkshopClock clock,
+            VehicleService vehicles,
+            Owners owners,
+            Letters letters) {
+        this.vehicles = vehicles;
+        this.owners = owners;
+        this.letters = letters;
         this.repository = repository;
         this.log = log;
         this.current = current;
@@ -84,10 +104,11 @@ class Told {
     /**
      * Notes that the owner knows.
      *
+     * @param written a message is written by this way; empty where somebody has told it
      * @throws Conflict where somebody has told meanwhile, or the time has changed again
      */
     @Transactional
-    void tell(long id, int version, How how, String note) {
+    void tell(long id, int version, How how, Optional<Channel> written, String note) {
         new Checks()
                 .that(note.length() <= 400, "/note", "The note is longer than 400 characters.")
                 .orThrow();
@@ -95,6 +116,13 @@ class Told {
         if (!repository.told(id, version, clock.instant(), current.get().name(), how.name(), note.strip())) {
             throw meanwhile();
         }
+        written.ifPresent(channel -> {
+            Vehicle vehicle = vehicles.get(line.vehicleId());
+            Owner owner = vehicle.ownerId()
+                    .map(owners::get)
+                    .orElseThrow(() -> new InvalidInput("/channel", "Nobody is on file to write to."));
+            letters.promise(owner, channel, vehicle, line.promised(), line.movedTo());
+        });
         log.write(
                 line.vehicleId(),
                 "owner told " + how.words(),

@@ -4,7 +4,12 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import knollfield.app.outbox.Channel;
+import knollfield.app.outbox.Outbox;
 import knollfield.app.problem.Checks;
+import knollfield.app.vehicle.Owner;
+import knollfield.app.vehicle.Owners;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import org.jspecify.annotations.Nullable;
@@ -22,8 +27,12 @@ class ToldController {
 
     private final Told told;
     private final VehicleService vehicles;
+    private final Owners owners;
+    private final Outbox outbox;
 
-    ToldController(Told told, VehicleService vehicles) {
+    ToldController(Told told, VehicleService vehicles, Owners owners, Outbox outbox) {
+        this.owners = owners;
+        this.outbox = outbox;
         this.told = told;
         this.vehicles = vehicles;
     }
@@ -32,6 +41,7 @@ class ToldController {
      * @param promised the time the owner knows
      * @param movedTo the time that stands now; null where there is none
      * @param by who changed it
+     * @param ways in which a message can be written
      */
     record ToTellView(
             long id,
@@ -45,9 +55,17 @@ class ToldController {
             @Nullable LocalDateTime movedTo,
             String by,
             Instant at,
+            List<WriteBy> ways,
             int version) {}
 
-    record ToldIn(Told.@Nullable How how, @Nullable String note, int version) {}
+    record WriteBy(Channel channel, String words) {}
+
+    /** @param channel a message is written by this way; null where somebody has told it */
+    record ToldIn(
+            Told.@Nullable How how,
+            @Nullable Channel channel,
+            @Nullable String note,
+            int version) {}
 
     @GetMapping
     List<ToTellView> open() {
@@ -66,6 +84,13 @@ class ToldController {
                             t.movedTo().orElse(null),
                             t.madeBy(),
                             t.madeAt(),
+                            v.ownerId()
+                                    .map(owners::get)
+                                    .filter(Owner::mayWrite)
+                                    .map(o -> outbox.ways(o).stream()
+                                            .map(w -> new WriteBy(w, w.words()))
+                                            .toList())
+                                    .orElse(List.of()),
                             t.version());
                 })
                 .toList();
@@ -76,7 +101,12 @@ class ToldController {
         new Checks()
                 .that(in.how() != null, "/how", "By phone, by message or in person?")
                 .orThrow();
-        told.tell(id, in.version(), Objects.requireNonNull(in.how()), Objects.requireNonNullElse(in.note(), ""));
+        told.tell(
+                id,
+                in.version(),
+                Objects.requireNonNull(in.how()),
+                Optional.ofNullable(in.channel()),
+                Objects.requireNonNullElse(in.note(), ""));
         return open();
     }
 }

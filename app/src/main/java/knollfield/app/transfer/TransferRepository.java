@@ -158,6 +158,14 @@ class TransferRepository {
         }
     }
 
+    /** What was on its way out is sent by the workshop it was written in, not once more from here. */
+    void holdBack() {
+        jdbc.sql("""
+                        UPDATE outbox_message SET state = 'TAKEN_BACK', failure = 'left to the workshop it came from'
+                        WHERE state NOT IN ('SENT', 'TAKEN_BACK')
+                        """).update();
+    }
+
     /** Password hashes by sign-in name, which never leave the workshop. */
     Map<String, String> passwords() {
         return jdbc

@@ -100,6 +100,11 @@ class Transfers {
             "to_tell",
             "board_change",
             "calendar_entry",
+            "letter_rule",
+            "letter_words",
+            "mail_server",
+            "outbox_message",
+            "outbox_vehicle",
             "card_event",
             "card_plan",
             "photo",
@@ -119,10 +124,12 @@ class Transfers {
     private static final Map<String, List<String>> APART = Map.of(
             "person", List.of("password_hash", "signed_out_at"),
             "engine_family", List.of("body"),
-            "photo", List.of("bytes"));
+            "photo", List.of("bytes"),
+            "mail_server", List.of("password"));
 
     /** What a new workshop has of its own accord, and an export replaces. */
-    private static final Set<String> FIRST = Set.of("workshop", "house", "opening", "outside", "usage_class", "person");
+    private static final Set<String> FIRST =
+            Set.of("workshop", "house", "opening", "outside", "usage_class", "person", "letter_rule", "mail_server");
 
     /** Told by the quotes: an empty text from none at all. */
     private static final CSVFormat CSV = CSVFormat.RFC4180
@@ -269,6 +276,7 @@ class Transfers {
                 }
                 repository.numberOn(table);
             }
+            repository.holdBack();
         } catch (IOException e) {
             throw new InvalidInput("/file", "This is no file of a whole workshop: %s.".formatted(e.getMessage()));
         } catch (DataAccessException e) {

@@ -924,10 +924,19 @@ class BoardApiTest {
         ines.post("/api/board/undo", "{}").ok();
         JsonNode back = told(id).orElseThrow();
         assertThat(back.get("movedTo")).isEqualTo(promised.get("startsAt"));
-        ines.post(
-                        "/api/told/" + back.get("id").asLong(),
-                        tell.formatted("MESSAGE", back.get("version").asInt()))
+        String last = "/api/told/" + back.get("id").asLong();
+        int version = back.get("version").asInt();
+        assertThat(back.get("ways").valueStream().map(w -> w.get("channel").asString()))
+                .contains("TEXT");
+        ines.post(last, "{\"how\": \"MESSAGE\", \"channel\": \"TEXT\", \"version\": %d}".formatted(version))
                 .ok();
+        assertThat(ines.get("/api/outbox").ok().text())
+                .contains(
+                        "changed time",
+                        promised.get("registration").asString(),
+                        promised.get("startsAt").asString().substring(11, 16));
+        ines.post(last, "{\"how\": \"MESSAGE\", \"channel\": \"TEXT\", \"version\": %d}".formatted(version))
+                .problem(409, "conflict");
     }
 
     @Test

@@ -1,0 +1,174 @@
+package knollfield.app.letters;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import knollfield.app.outbox.Channel;
+import knollfield.app.problem.Checks;
+import knollfield.app.shared.Words;
+import knollfield.app.vehicle.Owner;
+import knollfield.core.reminder.NotNow;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Today's reminders, before they go. */
+@RestController
+@RequestMapping("/api/letters")
+class LettersController {
+
+    private static final List<String> NTH = List.of("first", "second", "third", "fourth", "fifth", "sixth");
+
+    private final ReminderBatch batch;
+    private final Letters letters;
+    private final Words words;
+
+    LettersController(ReminderBatch batch, Letters letters, Words words) {
+        this.batch = batch;
+        this.letters = letters;
+        this.words = words;
+    }
+
+    /** @param why in words: when it must be acted on, and which reminder it is */
+    record ReminderLine(long vehicleId, String registration, String makeModel, LocalDate actBy, String why) {}
+
+    record WayView(Channel channel, String words) {}
+
+    /**
+     * @param suggested by which way; null where the owner would rather be rung, or nothing is on file
+     * @param ways those there are
+     */
+    record ReminderLetter(
+            long ownerId,
+            String ownerName,
+            String prefersWords,
+            @Nullable String phone,
+            @Nullable Channel suggested,
+            List<WayView> ways,
+            List<ReminderLine> lines) {}
+
+    record ReminderKept(long vehicleId, String registration, String ownerName, LocalDate actBy, String whyWords) {}
+
+    /**
+     * @param kept vehicles within the rule's time whose owners are not written to, and why
+     * @param later how many have time yet
+     */
+    record RemindersView(
+            int weeksBefore,
+            int weeksBetween,
+            int most,
+            List<ReminderLetter> letters,
+            List<ReminderKept> kept,
+            int later) {}
+
+    record LetterView(String subject, String body) {}
+
+    record ChosenIn(
+            long ownerId,
+            @Nullable Channel channel,
+            @Nullable List<Long> vehicles) {}
+
+    record SendIn(@Nullable List<ChosenIn> letters) {}
+
+    record SentView(int sent, RemindersView left) {}
+
+    @GetMapping("/reminders")
+    RemindersView reminders() {
+        ReminderBatch.Batch today = batch.today();
+        LetterWordsRepository.Rule rule = letters.rule();
+        List<ReminderKept> kept = new ArrayList<>();
+        int later = 0;
+        for (ReminderBatch.Kept k : today.kept()) {
+            later += k.why() == NotNow.NOT_YET ? 1 : 0;
+            k.state()
+                    .forecast()
+                    .actBy()
+                    .filter(d -> isWithin(
+                            d, k.state().forecast().today(), rule.rule().weeksBefore()))
+                    .ifPresent(d -> kept.add(new ReminderKept(
+                            k.state().vehicle().id(),
+                            k.state().vehicle().registration(),
+                            k.state().vehicle().ownerName(),
+                            d,
+                            k.why().words())));
+        }
+        kept.sort(Comparator.comparing(ReminderKept::actBy).thenComparing(ReminderKept::vehicleId));
+        return new RemindersView(
+                rule.rule().weeksBefore(),
+                rule.rule().weeksBetween(),
+                rule.rule().most(),
+                today.letters().stream().map(this::view).toList(),
+                kept,
+                later);
+    }
+
+    private static boolean isWithin(LocalDate actBy, LocalDate today, int weeks) {
+        return !actBy.isAfter(today.plusWeeks(weeks));
+    }
+
+    private ReminderLetter view(ReminderBatch.Ready l) {
+        Owner o = l.owner();
+        return new ReminderLetter(
+                o.id(),
+                o.name(),
+                o.prefers().words(),
+                o.phones().stream().map(Owner.Phone::number).findFirst().orElse(null),
+                l.suggested().orElse(null),
+                l.ways().stream().map(w -> new WayView(w, w.words())).toList(),
+                l.about().stream().map(this::view).toList());
+    }
+
+    private ReminderLine view(ReminderBatch.About a) {
+        int n = a.line().nth();
+        return new ReminderLine(
+                a.line().vehicle(),
+                a.state().vehicle().registration(),
+                a.state().vehicle().makeModel(),
+                a.line().actBy(),
+                "%s, act by %s; %s reminder%s"
+                        .formatted(
+                                a.state().forecast().statusWords(),
+                                words.day(a.line().actBy()),
+                                n <= NTH.size() ? NTH.get(n - 1) : n + "th",
+                                a.sent().isEmpty()
+                                        ? ""
+                                        : ", the last went on "
+                                                + words.day(
+                                                        a.sent().get(a.sent().size() - 1))));
+    }
+
+    /** A reminder as it would go. */
+    @GetMapping("/reminders/{ownerId}")
+    LetterView preview(@PathVariable long ownerId) {
+        LetterText.Template t = batch.preview(ownerId);
+        return new LetterView(t.subject(), t.body());
+    }
+
+    /** Sends those that were chosen, as they were shown. */
+    @PostMapping("/reminders")
+    SentView send(@RequestBody SendIn in) {
+        List<ReminderBatch.Chosen> chosen = new ArrayList<>();
+        List<ChosenIn> asked = Objects.requireNonNullElse(in.letters(), List.of());
+        Checks checks = new Checks();
+        for (int i = 0; i < asked.size(); i++) {
+            checks.that(
+                    asked.get(i).channel() != null,
+                    "/letters/%d/channel".formatted(i),
+                    "By e-mail, by text message or by letter?");
+        }
+        checks.orThrow();
+        for (ChosenIn c : asked) {
+            Set<Long> vehicles = new HashSet<>(Objects.requireNonNullElse(c.vehicles(), List.<Long>of()));
+            chosen.add(new ReminderBatch.Chosen(c.ownerId(), Objects.requireNonNull(c.channel()), vehicles));
+        }
+        return new SentView(batch.send(chosen), reminders());
+    }
+}
