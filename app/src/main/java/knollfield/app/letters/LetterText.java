@@ -24,7 +24,7 @@ public enum LetterText {
             """
             Dear {owner},
 
-            a timing belt or chain wears out of sight. By our records it is time for:
+            a timing belt or chain wears out of sight. It is time for:
 
             {vehicles}
 
@@ -44,6 +44,12 @@ public enum LetterText {
             List.of("registration"),
             "",
             "{registration}, {vehicle}: now"),
+    REMINDER_NO_RECORD(
+            "Its line for a vehicle whose last renewal is not known",
+            List.of("registration", "vehicle"),
+            List.of("registration"),
+            "",
+            "{registration}, {vehicle}: we have no record of its last renewal"),
     ESTIMATE(
             "An estimate to be answered on a private page",
             List.of("owner", "registration", "vehicle", "until", "private page", "workshop", "phone"),

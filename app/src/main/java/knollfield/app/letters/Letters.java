@@ -165,8 +165,12 @@ public class Letters {
         return language.isEmpty() ? Locale.UK : Locale.forLanguageTag(language);
     }
 
-    /** What an owner is reminded of. */
-    record Remembered(Vehicle vehicle, LocalDate actBy) {}
+    /**
+     * What an owner is reminded of.
+     *
+     * @param known the last renewal is on file
+     */
+    record Remembered(Vehicle vehicle, LocalDate actBy, boolean known) {}
 
     /** A reminder as it would go. */
     LetterText.Template reminder(Owner owner, List<Remembered> about, LocalDate today) {
@@ -180,7 +184,9 @@ public class Letters {
                     r.vehicle().makeModel(),
                     "day",
                     day(r.actBy(), language));
-            LetterText line = r.actBy().isAfter(today) ? LetterText.REMINDER_AHEAD : LetterText.REMINDER_NOW;
+            LetterText line = !r.known()
+                    ? LetterText.REMINDER_NO_RECORD
+                    : r.actBy().isAfter(today) ? LetterText.REMINDER_AHEAD : LetterText.REMINDER_NOW;
             lines.append(lines.isEmpty() ? "" : "\n")
                     .append(words(line, language).filled(values).body());
         }

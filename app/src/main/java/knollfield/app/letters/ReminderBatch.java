@@ -181,7 +181,10 @@ class ReminderBatch {
 
     private static List<Letters.Remembered> remembered(Ready ready) {
         return ready.about().stream()
-                .map(a -> new Letters.Remembered(a.state().vehicle(), a.line().actBy()))
+                .map(a -> new Letters.Remembered(
+                        a.state().vehicle(),
+                        a.line().actBy(),
+                        a.state().forecast().status() != Status.UNKNOWN_HISTORY))
                 .toList();
     }
 

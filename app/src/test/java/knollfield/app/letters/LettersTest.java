@@ -186,6 +186,23 @@ class LettersTest {
     }
 
     @Test
+    void whereNoRenewalIsOnFileTheLetterSaysSo() {
+        long vehicle = Given.vehicle(SERVER, ines, "");
+        Given.reading(ines, vehicle, TODAY.minusDays(40), "170000", "KM").ok();
+        long owner = SERVER.bean(JdbcClient.class)
+                .sql("SELECT owner_id FROM vehicle WHERE id = :id")
+                .param("id", vehicle)
+                .query(Long.class)
+                .single();
+        assertThat(ines.get("/api/letters/reminders/" + owner)
+                        .ok()
+                        .json()
+                        .get("body")
+                        .asString())
+                .contains(": we have no record of its last renewal");
+    }
+
+    @Test
     void ofTwoWhoSendTheSameOneDoes() {
         Owned o = owned("Bettrys Coom", "LETTER", "");
         List<Integer> statuses = Stream.of(0, 1, 2, 3)
