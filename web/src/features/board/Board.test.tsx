@@ -296,7 +296,23 @@ describe('what if', () => {
           struck: [
             { jobId: 9, registration: 'SKR 355 B', words: ['No ferry.'], promiseBroken: true },
           ],
-          changes: [plan.changes[1]],
+          changes: [{ ...plan.changes[1], tell: 'Keren Moll, 0555 1' }],
+          onLift: [
+            {
+              jobId: 12,
+              registration: 'SKR 441 D',
+              technician: 'Hedra Voss',
+              minutesLeft: 150,
+              takers: [{ technicianId: 5, name: 'Odo Brack' }],
+            },
+            {
+              jobId: 13,
+              registration: 'SKR 442 D',
+              technician: 'Hedra Voss',
+              minutesLeft: 60,
+              takers: [],
+            },
+          ],
         },
       },
       'POST /api/board/what-if/accept': { body: {} },
@@ -305,9 +321,18 @@ describe('what if', () => {
     fireEvent.click(await screen.findByText('See what moves'));
     expect(await screen.findByText(/The promise cannot be kept: ring the owner/)).toBeTruthy();
     expect(screen.getByText('Nothing has changed yet.')).toBeTruthy();
+    expect(screen.getByText('1 owner has to be told of another time.')).toBeTruthy();
+    expect(screen.getByText('tell Keren Moll, 0555 1')).toBeTruthy();
+    expect(screen.getByText(/Nobody else who knows the work is free/)).toBeTruthy();
+    fireEvent.mouseDown(screen.getByLabelText(/2.5 h of its work left/));
+    fireEvent.click(await screen.findByText('Odo Brack takes over'));
     fireEvent.click(screen.getByText('Enter it and move 1'));
     await waitFor(() => expect(sent(calls)).toHaveLength(2));
-    expect(sent(calls)[1]?.body).toMatchObject({ jobIds: [9], absence: { kind: 'TECHNICIAN' } });
+    expect(sent(calls)[1]?.body).toMatchObject({
+      jobIds: [9],
+      absence: { kind: 'TECHNICIAN' },
+      takeOver: [{ jobId: 12, technicianId: 5 }],
+    });
     // another question takes the answer away
     fireEvent.change(screen.getByLabelText('From'), { target: { value: '2026-12-09' } });
     expect(screen.queryByText('Nothing has changed yet.')).toBeNull();

@@ -65,6 +65,17 @@ export function PricedNote() {
   );
 }
 
+/** How many owners count on a time that would change. */
+export function ToBeTold({ changes }: { changes: Schemas['PlanChangeView'][] }) {
+  const count = changes.filter((c) => c.tell).length;
+  if (count === 0) return null;
+  return (
+    <p className="warning-note">
+      {count === 1 ? '1 owner has' : `${count} owners have`} to be told of another time.
+    </p>
+  );
+}
+
 /** Job by job: where it stands, where it would stand, what that is worth to it alone. */
 export function Changes({
   changes,
@@ -103,6 +114,7 @@ export function Changes({
             <td>{placeWords(c.from)}</td>
             <td>
               {placeWords(c.to)}
+              {c.tell && <span className="second">tell {c.tell}</span>}
               {c.needs.length > 0 && (
                 <span className="second">
                   only with{' '}

@@ -4,7 +4,7 @@ import { formatMoney, formatTime, formatWhole } from '../../shared/format';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useAcceptPlan, useBeginPlan, useStopPlan, type Plan } from './boardQueries';
-import { Changes, Compared } from './Changes';
+import { Changes, Compared, ToBeTold } from './Changes';
 
 /** A plan being worked out, then compared with the board as it stands, change by change. */
 export function PlanSheet({
@@ -70,6 +70,7 @@ export function PlanSheet({
       <ProblemNote error={stop.error ?? again.error ?? accept.error} />
       {plan.phase === 'DONE' && plan.changes.length > 0 && (
         <>
+          <ToBeTold changes={plan.changes.filter((c) => taken.includes(c.jobId))} />
           <Changes
             changes={plan.changes}
             onSelect={onSelect}

@@ -2,10 +2,10 @@ import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { Field } from '../../shared/forms';
-import { addDays } from '../../shared/format';
+import { addDays, formatHours } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useAcceptWhatIf, useAskWhatIf, type Board } from './boardQueries';
-import { Changes, Compared } from './Changes';
+import { Changes, Compared, ToBeTold } from './Changes';
 import { DateField } from '../../shared/ui/DateField';
 
 type Kind = Schemas['AbsenceIn']['kind'];
@@ -29,6 +29,7 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
   const [from, setFrom] = useState(addDays(board.today, 1));
   const [to, setTo] = useState(addDays(board.today, 1));
   const [why, setWhy] = useState('');
+  const [takers, setTakers] = useState<Record<number, number | undefined>>({});
   const ask = useAskWhatIf();
   const accept = useAcceptWhatIf();
   const absence = { kind, technicianId, bayId, familyCode, from, to, why };
@@ -37,6 +38,7 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
     (v: V) => {
       set(v);
       // an answer to another question would be taken for one to this
+      setTakers({});
       ask.reset();
       accept.reset();
     };
@@ -127,13 +129,24 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
       {answer && (
         <>
           <Compared before={answer.before} after={answer.after} labels={['now', 'then']} />
-          {answer.struck.length === 0 && <p>Nothing on the board is struck by it.</p>}
+          {answer.struck.length === 0 && answer.onLift.length === 0 && (
+            <p>Nothing on the board is struck by it.</p>
+          )}
           {answer.struck.map((s) => (
             <p key={s.jobId} className={s.promiseBroken ? 'clash-note' : ''}>
               <b className="registration">{s.registration}</b> {s.words[0]}
               {s.promiseBroken && ' The promise cannot be kept: ring the owner.'}
             </p>
           ))}
+          {answer.onLift.map((l) => (
+            <OnLift
+              key={l.jobId}
+              lift={l}
+              taker={takers[l.jobId]}
+              onTake={(id) => setTakers({ ...takers, [l.jobId]: id })}
+            />
+          ))}
+          <ToBeTold changes={answer.changes} />
           {answer.changes.length > 0 && <Changes changes={answer.changes} />}
           <div className="actions">
             <Button
@@ -141,7 +154,14 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
               loading={accept.isPending}
               onClick={() =>
                 accept.mutate(
-                  { absence, jobIds: answer.changes.map((c) => c.jobId) },
+                  {
+                    absence,
+                    jobIds: answer.changes.map((c) => c.jobId),
+                    takeOver: answer.onLift.flatMap((l) => {
+                      const technicianId = takers[l.jobId];
+                      return technicianId === undefined ? [] : [{ jobId: l.jobId, technicianId }];
+                    }),
+                  },
                   { onSuccess: onClose },
                 )
               }
@@ -155,6 +175,41 @@ export function WhatIfSheet({ board, onClose }: { board: Board; onClose: () => v
         </>
       )}
     </section>
+  );
+}
+
+/** A vehicle on the lift of whoever is away: somebody takes it over there, or it stays open. */
+function OnLift({
+  lift,
+  taker,
+  onTake,
+}: {
+  lift: Schemas['OnLiftView'];
+  taker?: number;
+  onTake: (technicianId?: number) => void;
+}) {
+  const id = `take-${lift.jobId}`;
+  return (
+    <p className="clash-note on-lift">
+      <label htmlFor={id}>
+        <b className="registration">{lift.registration}</b> is on {lift.technician}’s lift with{' '}
+        {formatHours(lift.minutesLeft)} h of its work left.
+      </label>{' '}
+      {lift.takers.length === 0 ? (
+        'Nobody else who knows the work is free: it stays open.'
+      ) : (
+        <Select
+          id={id}
+          value={taker ?? 0}
+          popupMatchSelectWidth={false}
+          onChange={(who) => onTake(who === 0 ? undefined : who)}
+          options={[
+            { value: 0, label: 'it stays open' },
+            ...lift.takers.map((t) => ({ value: t.technicianId, label: `${t.name} takes over` })),
+          ]}
+        />
+      )}
+    </p>
   );
 }
 

@@ -14,6 +14,7 @@ import { deskQuery, filterOf, filterText, PAGE, type DeskParams } from './deskQu
 import { DeskRows, Groups, PRINTED, type Row } from './DeskRows';
 import { Moved, SavedViews } from './DeskViews';
 import { LettersHint } from './LettersHint';
+import { SilentFeeds } from './SilentFeeds';
 import { ToTell } from './ToTell';
 
 /** What needs a decision, worst first, and beside it the vehicle it is about. */
@@ -130,6 +131,7 @@ export default function Desk() {
             }
           />
         )}
+        {me.desk && <SilentFeeds />}
         {me.desk && <ToTell />}
         {view?.moved && <Moved moved={view.moved} />}
         {desk.error && <ProblemNote error={desk.error} retry={() => desk.refetch()} />}

@@ -5,6 +5,8 @@ import { ToTell } from './ToTell';
 
 const line = (id: number, movedTo?: string) => ({
   id,
+  what: 'PROMISE',
+  words: '',
   jobId: 7,
   vehicleId: 3,
   registration: `T ${id}`,
@@ -36,6 +38,27 @@ describe('owners to be told', () => {
     fireEvent.click(screen.getByRole('button', { name: 'T 2: write by text message' }));
     await waitFor(() => expect(sent(calls)).toHaveLength(2));
     expect(sent(calls)[1]!.body).toEqual({ how: 'MESSAGE', channel: 'TEXT', version: 2 });
+  });
+
+  it('hear of a later end and of a price above what they agreed to', async () => {
+    serve({
+      'GET /api/told': {
+        body: [
+          { ...line(1, '2026-12-04T10:30:00'), what: 'READY' },
+          {
+            ...line(2),
+            what: 'PRICE',
+            promised: undefined,
+            words: 'agreed at €90, now €120',
+            ways: [],
+          },
+        ],
+      },
+    });
+    show(<ToTell />);
+    expect(await screen.findByText(/ready Mon 30 Nov 08:00/)).toBeTruthy();
+    const price = screen.getByRole('link', { name: 'agreed at €90, now €120' });
+    expect(price.getAttribute('href')).toBe('/jobs/7');
   });
 
   it('are not mentioned where there are none', async () => {

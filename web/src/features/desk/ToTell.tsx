@@ -50,8 +50,16 @@ export function ToTell() {
               {l.registration}
             </Link>{' '}
             {l.ownerName}, <a href={`tel:${l.ownerPhone.replaceAll(' ', '')}`}>{l.ownerPhone}</a>:
-            promised {moment(l.promised)},{' '}
-            <b>{l.movedTo ? `now ${moment(l.movedTo)}` : 'has no time any more'}</b>{' '}
+            {l.promised ? (
+              <>
+                {l.what === 'READY' ? 'ready' : 'promised'} {moment(l.promised)},{' '}
+                <b>{l.movedTo ? `now ${moment(l.movedTo)}` : 'has no time any more'}</b>
+              </>
+            ) : (
+              <Link to={`/jobs/${l.jobId}`}>
+                <b>{l.words}</b>
+              </Link>
+            )}{' '}
             <span className="hint">{l.by}</span>{' '}
             {WAYS.map(([how, words]) => (
               <button

@@ -16,6 +16,7 @@ import { ProblemNote } from '../../shared/ProblemNote';
 import { StandingCell, VehicleCell } from '../../shared/VehicleCells';
 import { fleetQuery, pastQuery, useLeaveInItsMonth, type FleetPage } from './fleetQueries';
 import { OwnJobs } from '../own/OwnJobs';
+import { Contacts } from './Contacts';
 import { Level } from './Level';
 
 type Sum = FleetPage['year'];
@@ -46,6 +47,7 @@ export default function Fleet() {
         {`; at most ${vehicleCount(f.offRoadCap)} off the road on a day`}
       </p>
       <h1>{f.name}</h1>
+      <Contacts fleetId={f.id} />
       <div className="fleet-words">
         {f.words.map((w) => (
           <p key={w}>{w}</p>
@@ -59,9 +61,17 @@ export default function Fleet() {
         <a className="action" href={`/api/fleets/${f.id}/months.csv`}>
           As CSV
         </a>
-        <button type="button" className="action" onClick={() => window.print()}>
-          Print
-        </button>
+        <a
+          className="action"
+          href={`/api/fleets/${f.id}/report.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Report to print
+        </a>
+        <a className="action" href={`/api/fleets/${f.id}/calendar.ics`}>
+          Promises as a calendar
+        </a>
       </div>
       <Level fleet={f} />
       <h2>

@@ -299,6 +299,18 @@ function Consents({
             >
               Agreed, {chosen.length} {chosen.length === 1 ? 'line' : 'lines'}
             </Button>
+            {before && chosen.length > 0 && (
+              <a
+                className="action"
+                href={`/api/jobs/${job.id}/estimates/${estimate.number}/decline.pdf?${new URLSearchParams(
+                  { lines: chosen.join(','), told: warning },
+                ).toString()}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Print what is signed when they are left
+              </a>
+            )}
             {refuses ? (
               <Popconfirm
                 title="Without these lines there is no job."

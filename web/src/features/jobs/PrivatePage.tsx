@@ -101,7 +101,8 @@ export function PrivatePage({ jobId }: { jobId: number }) {
       )}
       {write.isSuccess && (
         <p role="status">
-          Put in the <Link to="/letters">outbox</Link>; its address is made when it goes.
+          Put in the <Link to="/letters">outbox</Link>; its address is made when it goes, and ends
+          one that was given before.
         </p>
       )}
       <ProblemNote error={make.error ?? revoke.error ?? write.error} />

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { DAYS } from '../../shared/days';
 import { faulty, Field } from '../../shared/forms';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { ReadingFeeds } from './ReadingFeeds';
 import { outsideQuery, useChangeOutside } from './setupQueries';
 import { TimeField } from '../../shared/ui/TimeField';
 
@@ -33,7 +34,12 @@ export default function Outside() {
   const { data, error, refetch } = useQuery(outsideQuery);
   if (error) return <ProblemNote error={error} retry={() => refetch()} />;
   if (!data) return <p className="hint loading">Reading what is connected…</p>;
-  return <Form key={data.version} now={data} />;
+  return (
+    <>
+      <Form key={data.version} now={data} />
+      <ReadingFeeds />
+    </>
+  );
 }
 
 function Form({ now }: { now: State }) {

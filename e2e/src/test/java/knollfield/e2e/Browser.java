@@ -215,6 +215,18 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
         return page;
     }
 
+    /** A window of a browser whose owner has switched scripts off. */
+    Page withoutScripts(int width, int height) {
+        BrowserContext context = running.chromium()
+                .newContext(new NewContextOptions()
+                        .setViewportSize(width, height)
+                        .setLocale("en-GB")
+                        .setJavaScriptEnabled(false));
+        context.setDefaultTimeout(30_000);
+        open.add(context);
+        return context.newPage();
+    }
+
     /** Keeping the pages takes time in each new window, and most tests have the network. */
     private Page page(int width, int height, ServiceWorkerPolicy worker) {
         BrowserContext context = running.chromium()

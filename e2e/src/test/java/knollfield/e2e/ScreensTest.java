@@ -45,7 +45,9 @@ class ScreensTest {
         "owner, /owners/1, may be written to",
         "fleets, /fleets, 'Fleets, the next twelve months'",
         "fleet, /fleets/1, By month",
-        "month, /month, Exposure carried"
+        "month, /month, Exposure carried",
+        "letters, /letters, Reminders for today",
+        "letters in setup, /setup/letters, Mail server"
     })
     void placesHoldTogetherAt1280By800(String screen, String path, String words) {
         Page page = BROWSER.window("ines", 1280, 800);
@@ -198,6 +200,54 @@ class ScreensTest {
         ines.navigate(BROWSER.address() + "/jobs/" + job.longValue());
         assertThat(ines.getByText("all lines answered")).isVisible();
         assertThat(ines.getByText("by Jory Pask, by the fleet itself").first()).isVisible();
+    }
+
+    @Test
+    void anOwnerAnswersOnAPhoneWithoutAccountAndWithoutScripts() {
+        Page ines = BROWSER.as("ines");
+        String address = (String) ines.evaluate("""
+                async () => {
+                  const token = decodeURIComponent(document.cookie.match(/XSRF-TOKEN=([^;]+)/)[1]);
+                  const call = async (method, path, body) =>
+                    (await fetch(path, {
+                      method,
+                      headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
+                      body: body && JSON.stringify(body),
+                    })).json();
+                  const house = await call('GET', '/api/setup/house');
+                  await call('PUT', '/api/setup/house', { ...house, outsideAddress: location.origin });
+                  const desk = await call('GET', '/api/desk?limit=200&status=COMING,CLEAR');
+                  for (const row of desk.rows.toReversed()) {
+                    const job = await call('POST', '/api/jobs', { vehicleId: row.vehicleId });
+                    if (!job.id) continue;
+                    await call('POST', `/api/jobs/${job.id}/estimates`, {});
+                    return (await call('POST', `/api/jobs/${job.id}/private-page`, {})).address;
+                  }
+                }
+                """);
+        ines.setViewportSize(390, 844);
+        ines.navigate(address);
+        BROWSER.check(ines, "owner's page");
+
+        Page page = BROWSER.withoutScripts(390, 844);
+        page.navigate(address);
+        assertThat(page.getByRole(AriaRole.HEADING, new GetByRoleOptions().setLevel(1)))
+                .containsText("Estimate for");
+        assertThat(page.locator(".left").first()).isVisible();
+        page.locator("input[name=agree]").first().check();
+        assertThat(page.locator(".left").first()).isHidden();
+        page.getByLabel("Your name").fill("Åse Bø");
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Send my answer"))
+                .click();
+        assertThat(page.getByText("Nothing was sent yet")).isVisible();
+        assertThat(page.getByLabel("Your name")).hasValue("Åse Bø");
+        page.locator("input[name=agree]").all().forEach(Locator::check);
+        page.locator("input[name=slot]").first().check();
+        page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Send my answer"))
+                .click();
+        assertThat(page.getByText("We expect the vehicle on")).isVisible();
+        page.navigate(address);
+        assertThat(page.getByText("has been answered")).isVisible();
     }
 
     @ParameterizedTest(name = "{0}")

@@ -58,7 +58,7 @@ class BoardCases {
     /** A job under way is looked for so far back. */
     private static final int LONGEST_UNDER_WAY_DAYS = 30;
 
-    private static final int MINUTES_PER_SLOT = 30;
+    static final int MINUTES_PER_SLOT = 30;
 
     /** Code of the set for jobs that need none; it never runs out and is shown nowhere. */
     static final String NO_TOOLS = "_none";

@@ -5,14 +5,20 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.app.away.Absences;
+import knollfield.app.job.Job;
+import knollfield.app.job.Jobs;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
 import knollfield.core.plan.Board;
 import knollfield.core.plan.Broken;
+import knollfield.core.plan.Place;
 import knollfield.core.plan.PlanChange;
+import knollfield.core.plan.Shop;
 import knollfield.core.plan.WhatIf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,9 +39,12 @@ class PlanController {
     private final WhatIfs whatIfs;
     private final Absences absences;
     private final BoardViews views;
+    private final Jobs jobs;
     private final CurrentPerson current;
 
-    PlanController(Planner planner, WhatIfs whatIfs, Absences absences, BoardViews views, CurrentPerson current) {
+    PlanController(
+            Planner planner, WhatIfs whatIfs, Absences absences, BoardViews views, Jobs jobs, CurrentPerson current) {
+        this.jobs = jobs;
         this.planner = planner;
         this.whatIfs = whatIfs;
         this.absences = absences;
@@ -56,6 +65,7 @@ class PlanController {
      *
      * @param savesMinor what its own waiting and days off the road change by
      * @param needs jobs whose changes must be made with it, as they stand in its way now
+     * @param tell the owner who counts on the time it has now, with the number to ring; null where nobody does
      */
     record PlanChangeView(
             long jobId,
@@ -63,7 +73,8 @@ class PlanController {
             BoardViews.@Nullable PlaceView from,
             BoardViews.@Nullable PlaceView to,
             long savesMinor,
-            Set<Long> needs) {}
+            Set<Long> needs,
+            @Nullable String tell) {}
 
     /**
      * A run.
@@ -94,9 +105,26 @@ class PlanController {
             BoardViews.PlanCostView before,
             BoardViews.PlanCostView after,
             List<StruckView> struck,
-            List<PlanChangeView> changes) {}
+            List<PlanChangeView> changes,
+            List<OnLiftView> onLift) {}
 
-    record WhatIfAcceptIn(BoardController.AbsenceIn absence, Set<Long> jobIds) {}
+    record TakerView(long technicianId, String name) {}
+
+    /**
+     * A vehicle on the lift of whoever is away.
+     *
+     * @param minutesLeft of its work
+     * @param takers who knows the work and is free for it
+     */
+    record OnLiftView(long jobId, String registration, String technician, int minutesLeft, List<TakerView> takers) {}
+
+    record TakeOverIn(long jobId, long technicianId) {}
+
+    /** @param takeOver who takes over what is on the lift; what is not named there stays open */
+    record WhatIfAcceptIn(
+            BoardController.AbsenceIn absence,
+            Set<Long> jobIds,
+            @Nullable List<TakeOverIn> takeOver) {}
 
     @GetMapping("/plan")
     LastPlanView last() {
@@ -153,9 +181,18 @@ class PlanController {
                         c.to().map(p -> views.place(gathered, p, c.jobId(), board))
                                 .orElse(null),
                         board.alone(c.jobId(), c.from()) - board.alone(c.jobId(), c.to()),
-                        needs.getOrDefault(c.jobId(), Set.of())))
+                        needs.getOrDefault(c.jobId(), Set.of()),
+                        tell(gathered.job(c.jobId()), c).orElse(null)))
                 .sorted(Comparator.comparing(c -> -c.savesMinor()))
                 .toList();
+    }
+
+    private Optional<String> tell(Job job, PlanChange change) {
+        boolean sameTime = change.to().map(Place::start).equals(change.from().map(Place::start));
+        return job.booking()
+                .filter(b -> b.promised() && !sameTime)
+                .map(b -> jobs.state(job).vehicle())
+                .map(v -> v.ownerName() + ", " + v.ownerPhone());
     }
 
     /** What would move if something were away; changes nothing. */
@@ -173,12 +210,31 @@ class PlanController {
                                 e.getValue().stream().map(Broken::words).toList(),
                                 answer.promisesBroken().contains(e.getKey())))
                         .toList(),
-                changes(looked.now(), answer.changes()));
+                changes(looked.now(), answer.changes()),
+                answer.onLift().stream().map(l -> onLift(looked.now(), l)).toList());
+    }
+
+    private static OnLiftView onLift(BoardCases.Gathered now, WhatIf.OnLift lift) {
+        Shop shop = now.plan().shop();
+        Place place = Objects.requireNonNull(now.places().get(lift.jobId()));
+        return new OnLiftView(
+                lift.jobId(),
+                now.plan().job(lift.jobId()).name(),
+                shop.technician(place.technicianId()).map(Shop.Technician::name).orElse(""),
+                lift.slotsLeft() * BoardCases.MINUTES_PER_SLOT,
+                lift.takers().stream()
+                        .flatMap(id -> shop.technician(id).stream())
+                        .map(t -> new TakerView(t.id(), t.name()))
+                        .toList());
     }
 
     /** Enters the absence and moves what it strikes, as was seen. */
     @PostMapping("/what-if/accept")
     void accept(@RequestBody WhatIfAcceptIn in) {
-        whatIfs.accept(in.absence().checked(absences), new HashSet<>(in.jobIds()));
+        whatIfs.accept(
+                in.absence().checked(absences),
+                new HashSet<>(in.jobIds()),
+                Objects.requireNonNullElse(in.takeOver(), List.<TakeOverIn>of()).stream()
+                        .collect(Collectors.toMap(TakeOverIn::jobId, TakeOverIn::technicianId, (a, b) -> b)));
     }
 }

@@ -43,6 +43,14 @@ class CalendarController {
                 .body(calendars.file(fleetId));
     }
 
+    /** A fleet's promises, for whoever may see the fleet. */
+    @GetMapping(value = "/fleets/{id}/calendar.ics", produces = CALENDAR)
+    ResponseEntity<String> fleetFile(@PathVariable long id) {
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"fleet-%d.ics\"".formatted(id))
+                .body(calendars.ofFleet(id));
+    }
+
     /** The calendar behind a private address; whoever has the address may read it. */
     @GetMapping(value = "/feeds/{token}", produces = CALENDAR)
     ResponseEntity<String> feed(@PathVariable String token) {

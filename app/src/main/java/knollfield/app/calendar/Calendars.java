@@ -22,7 +22,10 @@ import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import net.fortuna.ical4j.model.Calendar;
+import net.fortuna.ical4j.model.TimeZone;
+import net.fortuna.ical4j.model.TimeZoneRegistryFactory;
 import net.fortuna.ical4j.model.component.VEvent;
+import net.fortuna.ical4j.model.component.VTimeZone;
 import net.fortuna.ical4j.model.property.Description;
 import net.fortuna.ical4j.model.property.DtEnd;
 import net.fortuna.ical4j.model.property.DtStamp;
@@ -86,6 +89,16 @@ class Calendars {
                         () -> repository.cancel(event.jobId(), clock.instant()));
     }
 
+    /** A fleet's promises; @throws NotFound where it is not there, or another's. */
+    String ofFleet(long id) {
+        VehicleService.View view = VehicleService.View.of(current.get());
+        return vehicles.fleets().stream()
+                .filter(f -> f.id() == id && view.includes(f))
+                .findFirst()
+                .map(f -> file(Optional.of(f.id())))
+                .orElseThrow(() -> new NotFound("There is no fleet %d, or it is not yours to see.".formatted(id)));
+    }
+
     /** The board, or one fleet's promises, as a calendar file. */
     String file(Optional<Long> fleetId) {
         Map<Long, String> technicians =
@@ -100,6 +113,8 @@ class Calendars {
         calendar.add(ImmutableCalScale.GREGORIAN);
         calendar.add(ImmutableMethod.PUBLISH);
         calendar.add(new XProperty("X-WR-CALNAME", name));
+        Optional<VTimeZone> rules = zoneRules(clock.zone());
+        rules.ifPresent(calendar::add);
         for (CalendarRepository.Entry e : repository.entries(
                 clock.today().minusDays(DAYS_BACK).atStartOfDay(),
                 clock.instant().minus(CANCELLED_FOR))) {
@@ -109,10 +124,18 @@ class Calendars {
                     fleetId.isEmpty() || vehicle.fleet().map(Fleet::id).equals(fleetId);
             // a fleet sees what it was promised; a plan that is no promise yet is the workshop's own affair
             if (ofFleet && (fleetId.isEmpty() || e.promised())) {
-                calendar.add(event(e, job, vehicle, fleetId.isPresent(), workshop, technicians, bays));
+                calendar.add(
+                        event(e, job, vehicle, fleetId.isPresent(), workshop, technicians, bays, rules.isPresent()));
             }
         }
         return calendar.toString();
+    }
+
+    /** The rules of a region's clock, as a file carries them (RFC 5545, 3.6.5); empty where the library knows no such region. */
+    private static Optional<VTimeZone> zoneRules(ZoneId zone) {
+        return Optional.ofNullable(
+                        TimeZoneRegistryFactory.getInstance().createRegistry().getTimeZone(zone.getId()))
+                .map(TimeZone::getVTimeZone);
     }
 
     private VEvent event(
@@ -122,15 +145,21 @@ class Calendars {
             boolean forFleet,
             String workshop,
             Map<Long, String> technicians,
-            Map<Long, String> bays) {
+            Map<Long, String> bays,
+            boolean zoned) {
         ZoneId zone = clock.zone();
         VEvent event = new VEvent(false);
         event.add(new Uid("job-%d@knollfield".formatted(e.jobId())));
         event.add(new DtStamp(e.changedAt()));
         event.add(new LastModified(e.changedAt()));
         event.add(new Sequence(e.sequence()));
-        event.add(new DtStart<>(e.start().atZone(zone).toInstant()));
-        event.add(new DtEnd<>(e.end().atZone(zone).toInstant()));
+        if (zoned) {
+            event.add(new DtStart<>(e.start().atZone(zone)));
+            event.add(new DtEnd<>(e.end().atZone(zone)));
+        } else {
+            event.add(new DtStart<>(e.start().atZone(zone).toInstant()));
+            event.add(new DtEnd<>(e.end().atZone(zone).toInstant()));
+        }
         String work = jobs.family(job).drive().words() + " job";
         event.add(new Summary("%s, %s".formatted(vehicle.registration(), work)));
         Optional<Job.Booking> booking = job.booking();

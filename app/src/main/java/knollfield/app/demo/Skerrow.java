@@ -24,6 +24,8 @@ import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.estimate.Estimates;
+import knollfield.app.feed.Feeds;
+import knollfield.app.feed.TelematicsRun;
 import knollfield.app.job.Bay;
 import knollfield.app.job.Bays;
 import knollfield.app.job.Job;
@@ -112,6 +114,8 @@ class Skerrow implements SmartInitializingSingleton {
     private final Estimates estimates;
     private final Breakdowns breakdowns;
     private final Houses houses;
+    private final Feeds feeds;
+    private final TelematicsRun telematics;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
     private final int size;
@@ -136,6 +140,8 @@ class Skerrow implements SmartInitializingSingleton {
             Estimates estimates,
             Breakdowns breakdowns,
             Houses houses,
+            Feeds feeds,
+            TelematicsRun telematics,
             WorkshopClock clock,
             TransactionTemplate transaction,
             @Value("${knollfield.demo.vehicles:240}") int size) {
@@ -158,6 +164,8 @@ class Skerrow implements SmartInitializingSingleton {
         this.estimates = estimates;
         this.breakdowns = breakdowns;
         this.houses = houses;
+        this.feeds = feeds;
+        this.telematics = telematics;
         this.clock = clock;
         this.transaction = transaction;
         this.size = size;
@@ -174,6 +182,8 @@ class Skerrow implements SmartInitializingSingleton {
             forecasts.forget();
             transaction.executeWithoutResult(t -> fillJobs());
             forecasts.forget();
+            feeds.make(fleet("Post and parcel").id(), "Units in the vans", 3, true);
+            telematics.run();
         } finally {
             SecurityContextHolder.clearContext();
         }

@@ -19,9 +19,11 @@ public class EstimatePrinter {
     private static final float PARTS = Pages.RIGHT - 32 * Pages.MM;
 
     private final Words words;
+    private final Copies copies;
 
-    EstimatePrinter(Words words) {
+    EstimatePrinter(Words words, Copies copies) {
         this.words = words;
+        this.copies = copies;
     }
 
     /** The pages. */
@@ -31,8 +33,13 @@ public class EstimatePrinter {
                     .setTitle("Estimate %d-%d, %s".formatted(sheet.job(), sheet.number(), sheet.registration()));
             try (Pages pages = new Pages(
                     document,
-                    "%s. Estimate %d-%d, %s"
-                            .formatted(sheet.workshop(), sheet.job(), sheet.number(), sheet.registration()))) {
+                    "%s. Estimate %d-%d, %s, %s"
+                            .formatted(
+                                    sheet.workshop(),
+                                    sheet.job(),
+                                    sheet.number(),
+                                    sheet.registration(),
+                                    copies.next("estimate %d-%d".formatted(sheet.job(), sheet.number()))))) {
                 head(pages, sheet);
                 table(pages, sheet);
                 sums(pages, sheet);

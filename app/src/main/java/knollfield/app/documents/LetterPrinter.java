@@ -18,9 +18,11 @@ public class LetterPrinter {
     private static final float SUBJECT = 98 * Pages.MM;
 
     private final Words words;
+    private final Copies copies;
 
-    LetterPrinter(Words words) {
+    LetterPrinter(Words words, Copies copies) {
         this.words = words;
+        this.copies = copies;
     }
 
     /** The pages; each letter begins a new one and counts its own. */
@@ -29,7 +31,14 @@ public class LetterPrinter {
             document.getDocumentInformation().setTitle(letters.size() == 1 ? "Letter" : letters.size() + " letters");
             PaperType type = new PaperType(document);
             for (LetterSheet letter : letters) {
-                try (Pages pages = new Pages(document, type, letter.workshop())) {
+                try (Pages pages = new Pages(
+                        document,
+                        type,
+                        "%s, letter %d, %s"
+                                .formatted(
+                                        letter.workshop(),
+                                        letter.number(),
+                                        copies.next("letter " + letter.number())))) {
                     letter(pages, letter);
                 }
             }

@@ -114,6 +114,8 @@ final class PaperType {
         try (InputStream in = new ClassPathResource("fonts/" + file + ".ttf").getInputStream()) {
             // the document closes it when it is saved
             TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(in));
+            // ligatures are not found again by whoever searches the paper for a word
+            font.setEnableGsub(false);
             return new Loaded(PDType0Font.load(document, font, true), font.getUnicodeCmapLookup());
         }
     }

@@ -18,9 +18,11 @@ public class RecordPrinter {
     private static final float SIZE = 9;
 
     private final Words words;
+    private final Copies copies;
 
-    RecordPrinter(Words words) {
+    RecordPrinter(Words words, Copies copies) {
         this.words = words;
+        this.copies = copies;
     }
 
     /** The pages. */
@@ -29,7 +31,13 @@ public class RecordPrinter {
             document.getDocumentInformation()
                     .setTitle("Job record %d, %s".formatted(sheet.job(), sheet.registration()));
             try (Pages pages = new Pages(
-                    document, "%s. Job %d, %s".formatted(sheet.workshop(), sheet.job(), sheet.registration()))) {
+                    document,
+                    "%s. Job %d, %s, %s"
+                            .formatted(
+                                    sheet.workshop(),
+                                    sheet.job(),
+                                    sheet.registration(),
+                                    copies.next("record " + sheet.job())))) {
                 head(pages, sheet);
                 for (RecordSheet.Section section : sheet.sections()) {
                     section(pages, section);

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import knollfield.app.documents.DeclinePrinter;
 import knollfield.app.documents.EstimatePrinter;
 import knollfield.app.documents.EstimateSheet;
 import knollfield.app.job.Job;
@@ -26,6 +27,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** A job's estimates, what was said to them, and what the job cost. */
@@ -38,14 +40,24 @@ class EstimateController {
     private final WorkshopSettings settings;
     private final Houses houses;
     private final EstimatePrinter printer;
+    private final Declines declines;
+    private final DeclinePrinter declinePrinter;
 
     EstimateController(
-            Estimates estimates, Jobs jobs, WorkshopSettings settings, Houses houses, EstimatePrinter printer) {
+            Estimates estimates,
+            Jobs jobs,
+            WorkshopSettings settings,
+            Houses houses,
+            EstimatePrinter printer,
+            Declines declines,
+            DeclinePrinter declinePrinter) {
         this.estimates = estimates;
         this.jobs = jobs;
         this.settings = settings;
         this.houses = houses;
         this.printer = printer;
+        this.declines = declines;
+        this.declinePrinter = declinePrinter;
     }
 
     record ConsentView(
@@ -226,6 +238,25 @@ class EstimateController {
         return ResponseEntity.ok()
                 .header("Content-Disposition", "inline; filename=\"estimate-%d-%d.pdf\"".formatted(id, number))
                 .body(printer.print(sheet));
+    }
+
+    /**
+     * What the owner signs who leaves lines.
+     *
+     * @param lines codes of lines that are to be left; none: those that were left
+     * @param told of the risk; none: the words that were noted, or the usual ones
+     */
+    @GetMapping(path = "/{number}/decline.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> decline(
+            @PathVariable long id,
+            @PathVariable int number,
+            @RequestParam(defaultValue = "") List<String> lines,
+            @RequestParam(defaultValue = "") String told) {
+        Job job = jobs.get(id);
+        StoredEstimate stored = estimates.get(id, number);
+        return ResponseEntity.ok()
+                .header("Content-Disposition", "inline; filename=\"left-%d-%d.pdf\"".formatted(id, number))
+                .body(declinePrinter.print(declines.sheet(job, stored, lines, told)));
     }
 
     private EstimateView view(Job job, StoredEstimate e, Estimate draft, List<EstimateRepository.Entered> consents) {

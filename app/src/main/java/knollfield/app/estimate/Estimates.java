@@ -32,6 +32,7 @@ import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import knollfield.core.estimate.EstimateRates;
 import knollfield.core.jobcard.CardEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -54,6 +55,7 @@ public class Estimates {
     private final VehicleLog log;
     private final Words words;
     private final Owners owners;
+    private final ApplicationEventPublisher events;
 
     Estimates(
             EstimateRepository repository,
@@ -65,7 +67,9 @@ public class Estimates {
             WorkshopClock clock,
             VehicleLog log,
             Words words,
-            Owners owners) {
+            Owners owners,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.owners = owners;
         this.repository = repository;
         this.jobs = jobs;
@@ -312,7 +316,38 @@ public class Estimates {
                                 said.how().words()));
         if (said.refused()) {
             giveUp(jobs.get(jobId));
+            return;
         }
+        price(jobs.get(jobId));
+    }
+
+    /**
+     * What a job comes to beside what its owner agreed to; told within the change.
+     *
+     * @param agreedMinor total with tax of the newest estimate of which a line was agreed to
+     * @param nowMinor total with tax as things stand
+     */
+    public record Priced(long jobId, long vehicleId, long agreedMinor, long nowMinor) {
+        public boolean isDearer() {
+            return nowMinor > agreedMinor;
+        }
+    }
+
+    @EventListener
+    void resized(Jobs.JobResized event) {
+        price(jobs.get(event.jobId()));
+    }
+
+    private void price(Job job) {
+        repository.consents(job.id()).stream()
+                .filter(c -> c.consent().answer() == Consent.Answer.AGREED)
+                .map(EstimateRepository.Entered::estimateNumber)
+                .max(Integer::compareTo)
+                .ifPresent(number -> events.publishEvent(new Priced(
+                        job.id(),
+                        job.vehicleId(),
+                        get(job.id(), number).estimate().totalMinor(),
+                        draft(job).totalMinor())));
     }
 
     /** Without the promise first: whoever refuses a job needs not be told that its time no longer stands. */

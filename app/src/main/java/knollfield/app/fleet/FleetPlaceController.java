@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.Objects;
@@ -12,11 +11,9 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import knollfield.app.due.VehicleState;
 import knollfield.app.problem.NotFound;
-import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
-import knollfield.app.vehicle.Fleet;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.BroughtForward;
 import knollfield.core.due.Status;
@@ -46,7 +43,7 @@ class FleetPlaceController {
     private final FleetLevels levels;
     private final FleetWords sentences;
     private final VehicleService vehicles;
-    private final CurrentPerson current;
+    private final FleetDoor door;
     private final WorkshopSettings settings;
     private final WorkshopClock clock;
 
@@ -55,14 +52,14 @@ class FleetPlaceController {
             FleetLevels levels,
             FleetWords sentences,
             VehicleService vehicles,
-            CurrentPerson current,
+            FleetDoor door,
             WorkshopSettings settings,
             WorkshopClock clock) {
         this.plans = plans;
         this.levels = levels;
         this.sentences = sentences;
         this.vehicles = vehicles;
-        this.current = current;
+        this.door = door;
         this.settings = settings;
         this.clock = clock;
     }
@@ -153,7 +150,7 @@ class FleetPlaceController {
 
     @GetMapping
     List<FleetRow> all() {
-        return seen().stream()
+        return door.seen().stream()
                 .map(plans::of)
                 .map(p -> new FleetRow(
                         p.fleet().id(),
@@ -170,7 +167,7 @@ class FleetPlaceController {
 
     @GetMapping("/{id}")
     FleetPage page(@PathVariable long id) {
-        FleetPlans.Plan p = plan(id);
+        FleetPlans.Plan p = door.plan(id);
         Workshop workshop = settings.get();
         double tax = workshop.rates(1, 0).taxShare();
         return new FleetPage(
@@ -194,7 +191,7 @@ class FleetPlaceController {
                                 m.isOver(),
                                 m.comes().stream().map(Coming::vehicleId).toList()))
                         .toList(),
-                inOrder(p).stream().map(c -> vehicle(c, p)).toList(),
+                FleetDoor.inOrder(p).stream().map(c -> vehicle(c, p)).toList(),
                 p.months().beyond().size(),
                 p.months().without().size());
     }
@@ -202,7 +199,7 @@ class FleetPlaceController {
     /** The vehicles of {@link #page} as CSV (RFC 4180), a line each. */
     @GetMapping(value = "/{id}/months.csv", produces = "text/csv")
     ResponseEntity<String> csv(@PathVariable long id) throws IOException {
-        FleetPlans.Plan p = plan(id);
+        FleetPlans.Plan p = door.plan(id);
         int digits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
         StringBuilder text = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(
@@ -225,7 +222,7 @@ class FleetPlaceController {
                                 "high_before_tax",
                                 "days_off_the_road")
                         .get())) {
-            for (Coming c : inOrder(p)) {
+            for (Coming c : FleetDoor.inOrder(p)) {
                 FleetVehicleView v = vehicle(c, p);
                 csv.printRecord(
                         v.day() == null
@@ -299,7 +296,7 @@ class FleetPlaceController {
      */
     @GetMapping("/{id}/level")
     LevelView level(@PathVariable long id, @RequestParam(required = false) @Nullable Integer hours) {
-        FleetPlans.Plan p = plan(id);
+        FleetPlans.Plan p = door.plan(id);
         FleetLevels.Level level = levels.of(p, hours == null ? OptionalInt.empty() : OptionalInt.of(hours));
         return new LevelView(
                 sentences.ofLevel(level, settings.get().currency()),
@@ -322,14 +319,14 @@ class FleetPlaceController {
     /** Brings vehicles forward; the fleet as it stands then. */
     @PostMapping("/{id}/level")
     FleetPage bringForward(@PathVariable long id, @RequestBody LevelAccepted accepted) {
-        levels.bringForward(plan(id), accepted.moves());
+        levels.bringForward(door.plan(id), accepted.moves());
         return page(id);
     }
 
     /** Leaves a vehicle in its own month again; the fleet as it stands then. */
     @DeleteMapping("/{id}/level/{vehicle}")
     FleetPage leave(@PathVariable long id, @PathVariable long vehicle) {
-        if (!plan(id).states().containsKey(vehicle)) {
+        if (!door.plan(id).states().containsKey(vehicle)) {
             throw new NotFound("The fleet has no such vehicle.");
         }
         vehicles.leaveInItsMonth(vehicle);
@@ -359,29 +356,10 @@ class FleetPlaceController {
                 .map(BroughtForward::from);
     }
 
-    private FleetPlans.Plan plan(long id) {
-        return seen().stream()
-                .filter(f -> f.id() == id)
-                .findFirst()
-                .map(plans::of)
-                .orElseThrow(() -> new NotFound("There is no fleet %d, or it is not yours to see.".formatted(id)));
-    }
-
-    private List<Fleet> seen() {
-        VehicleService.View view = VehicleService.View.of(current.get());
-        return vehicles.fleets().stream().filter(view::includes).toList();
-    }
-
     private int dueNow(FleetPlans.Plan p) {
-        return (int) inOrder(p).stream().filter(c -> c.isDueNow(clock.today())).count();
-    }
-
-    private static List<Coming> inOrder(FleetPlans.Plan p) {
-        List<Coming> all = new ArrayList<>();
-        p.months().months().forEach(m -> all.addAll(m.comes()));
-        all.addAll(p.months().beyond());
-        all.addAll(p.months().without());
-        return all;
+        return (int) FleetDoor.inOrder(p).stream()
+                .filter(c -> c.isDueNow(clock.today()))
+                .count();
     }
 
     private FleetVehicleView vehicle(Coming c, FleetPlans.Plan p) {

@@ -493,6 +493,33 @@ public class Jobs {
                 "time of job " + jobId,
                 job.booking().map(Jobs::words).orElse(""),
                 now.map(Jobs::words).orElse(""));
+        job.booking().ifPresent(b -> tellOfEnd(job, b, end));
+    }
+
+    private void tellOfEnd(Job job, Job.Booking before, LocalDateTime after) {
+        if (before.promised()) {
+            events.publishEvent(new JobLasts(job.id(), job.vehicleId(), before.end(), after));
+        }
+    }
+
+    /**
+     * Somebody else goes on with a job at the bench, in the bay where it stands.
+     *
+     * @throws Conflict where it is not at the bench any more
+     */
+    @Transactional
+    public void handOver(long jobId, long technicianId, String name, LocalDateTime from, LocalDateTime to) {
+        Job job = get(jobId);
+        Job.Booking b = job.booking()
+                .filter(x -> job.stage() == JobStage.UNDER_WAY)
+                .orElseThrow(() -> new Conflict("Job %d is not at the bench any more.".formatted(jobId)));
+        save(
+                job.with(
+                        JobStage.UNDER_WAY,
+                        Optional.of(new Job.Booking(technicianId, b.bayId(), from, to, b.promised()))),
+                job);
+        log.write(job.vehicleId(), "job %d taken over by %s".formatted(jobId, name), words(b), from + " to " + to);
+        tellOfEnd(job, b, to);
     }
 
     private static String words(Job.Booking b) {
@@ -517,6 +544,9 @@ public class Jobs {
 
     /** What the job holds changed, and so may its time; told within the change. */
     public record JobResized(long jobId) {}
+
+    /** A promised job at the bench ends at another time; told within the change. */
+    public record JobLasts(long jobId, long vehicleId, LocalDateTime before, LocalDateTime after) {}
 
     /** Items were added to a job at the bench; told within the change. */
     public record JobWidened(long jobId, Set<String> items) {}

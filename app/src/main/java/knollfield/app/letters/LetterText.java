@@ -78,6 +78,18 @@ public enum LetterText {
             If that does not suit you, please ring us: {phone}.
 
             {workshop}"""),
+    READY_LATER(
+            "A vehicle is ready later than was said",
+            List.of("owner", "registration", "before", "now", "workshop", "phone"),
+            List.of("registration", "now"),
+            "{registration}: ready later",
+            """
+            Dear {owner},
+
+            {registration} takes longer than we said. It was to be ready {before}; now it is {now}.
+            If you want to talk about it, ring us: {phone}.
+
+            {workshop}"""),
     PROMISE_GONE(
             "A promised time can no longer be kept",
             List.of("owner", "registration", "before", "workshop", "phone"),

@@ -244,6 +244,22 @@ public class Letters {
                 List.of(vehicle.id()));
     }
 
+    /** Writes that a vehicle in the workshop is ready later than was said. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void ready(Owner owner, Channel channel, Vehicle vehicle, LocalDateTime before, LocalDateTime now) {
+        Map<String, String> values = usual(owner);
+        values.put("registration", vehicle.registration());
+        values.put("before", time(before, owner.language()));
+        values.put("now", time(now, owner.language()));
+        put(
+                MessageKind.PROMISE,
+                owner,
+                channel,
+                Optional.empty(),
+                words(LetterText.READY_LATER, owner.language()).filled(values),
+                List.of(vehicle.id()));
+    }
+
     private void put(
             MessageKind kind,
             Owner owner,
@@ -251,6 +267,10 @@ public class Letters {
             Optional<Long> job,
             LetterText.Template words,
             List<Long> vehicles) {
+        if (houses.get().phone().isEmpty() && houses.get().email().isEmpty()) {
+            throw new Conflict(
+                    "Setup does not say yet how the workshop is reached: a letter would not say whom to ring.");
+        }
         if (!outbox.ways(owner).contains(channel)) {
             throw new InvalidInput(
                     "/channel",

@@ -52,6 +52,7 @@ class LetterRuns {
             List<String> to = new ArrayList<>(List.of(m.toName()));
             m.toPlace().lines().map(String::strip).filter(l -> !l.isEmpty()).forEach(to::add);
             sheets.add(new LetterSheet(
+                    m.id(),
                     settings.get().name(),
                     houses.get().letterhead(),
                     clock.today(),

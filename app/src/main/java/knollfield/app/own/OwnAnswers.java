@@ -1,8 +1,8 @@
 package knollfield.app.own;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import knollfield.app.estimate.Declines;
 import knollfield.app.estimate.Estimates;
 import knollfield.app.estimate.StoredEstimate;
 import knollfield.app.job.Job;
@@ -12,7 +12,6 @@ import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.due.JobStage;
-import knollfield.core.engine.Item;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import org.springframework.stereotype.Component;
@@ -23,13 +22,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class OwnAnswers {
 
-    private static final int MOST_WARNING = 400;
-
     private final Jobs jobs;
     private final Estimates estimates;
+    private final Declines declines;
     private final WorkshopClock clock;
 
-    OwnAnswers(Jobs jobs, Estimates estimates, WorkshopClock clock) {
+    OwnAnswers(Jobs jobs, Estimates estimates, Declines declines, WorkshopClock clock) {
+        this.declines = declines;
         this.jobs = jobs;
         this.estimates = estimates;
         this.clock = clock;
@@ -60,22 +59,7 @@ class OwnAnswers {
 
     /** What is told of leaving a line, in words for its owner. */
     String warning(Job job, Estimate.Line line) {
-        Optional<Item> item = jobs.family(job).item(line.code());
-        String drive = jobs.family(job).drive().isBelt() ? "timing belt" : "timing chain";
-        return item.filter(Item::takesTheDrive).isPresent()
-                ? "The %s stays as it is. Should it fail, the %s goes with it; doing it later opens the same covers again."
-                        .formatted(line.name().toLowerCase(Locale.ROOT), drive)
-                : "The %s stays as it is; doing it later opens the same covers again."
-                        .formatted(line.name().toLowerCase(Locale.ROOT));
-    }
-
-    /** What is told of refusing the whole job. */
-    static String warning(StoredEstimate estimate) {
-        String waiting = estimate.plain().stream()
-                .filter(p -> p.startsWith("What waiting costs"))
-                .findFirst()
-                .orElse("The work stays undone.");
-        return waiting.substring(0, Math.min(MOST_WARNING, waiting.length()));
+        return declines.warning(job, line);
     }
 
     boolean hasExpired(StoredEstimate estimate) {
@@ -131,7 +115,7 @@ class OwnAnswers {
                 .that(!a.refused() || mayRefuse(job), "/refused", "The vehicle is opened already: ring, please.")
                 .orThrow();
         if (a.refused()) {
-            say(job, a, codes(estimate), Consent.Answer.LEFT, warning(estimate), true);
+            say(job, a, codes(estimate), Consent.Answer.LEFT, Declines.waiting(estimate), true);
             return;
         }
         for (Estimate.Line l : left) {

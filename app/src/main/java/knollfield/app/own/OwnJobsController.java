@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import knollfield.app.estimate.Declines;
 import knollfield.app.estimate.Estimates;
 import knollfield.app.estimate.StoredEstimate;
 import knollfield.app.job.Job;
@@ -197,7 +198,7 @@ class OwnJobsController {
                 e.estimate().netMinor(),
                 e.estimate().totalMinor(),
                 e.plain(),
-                OwnAnswers.warning(e),
+                Declines.waiting(e),
                 answers.mayRefuse(job));
     }
 

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import knollfield.app.estimate.Declines;
 import knollfield.app.estimate.Estimates;
 import knollfield.app.estimate.StoredEstimate;
 import knollfield.app.job.Job;
@@ -189,7 +190,7 @@ class OwnerPage {
                 <details><summary>I do not want this job at all</summary>
                 <p>%s</p>
                 <button type="submit" name="refused" value="yes" class="refuse">No to the whole job</button></details>
-                """.formatted(esc(OwnAnswers.warning(e)));
+                """.formatted(esc(Declines.waiting(e)));
     }
 
     /** Such as "Thursday 3 December: bring it by 08:00, ready about 15:30". */

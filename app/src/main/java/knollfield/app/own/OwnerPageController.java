@@ -11,6 +11,7 @@ import knollfield.app.problem.Conflict;
 import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
+import knollfield.app.security.Throttle;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import org.springframework.http.CacheControl;

@@ -1,6 +1,7 @@
 package knollfield.app.security;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
@@ -43,9 +44,18 @@ public class CurrentPerson {
      * @param name stands in the logs
      */
     public <T> T as(String name, Supplier<T> deed) {
+        return as(Person.withoutAccount(name, Optional.empty()), deed);
+    }
+
+    /** The same for somebody who speaks for one fleet and sees its vehicles alone. */
+    public <T> T asFleet(String name, long fleetId, Supplier<T> deed) {
+        return as(Person.withoutAccount(name, Optional.of(fleetId)), deed);
+    }
+
+    private static <T> T as(Person person, Supplier<T> deed) {
         SecurityContext before = SecurityContextHolder.getContext();
         SecurityContext outside = SecurityContextHolder.createEmptyContext();
-        outside.setAuthentication(new PreAuthenticatedAuthenticationToken(Person.withoutAccount(name), "", List.of()));
+        outside.setAuthentication(new PreAuthenticatedAuthenticationToken(person, "", List.of()));
         SecurityContextHolder.setContext(outside);
         try {
             return deed.get();

@@ -28,19 +28,14 @@ public record Person(
 
     private static final long NO_ACCOUNT = 0;
 
-    /** Somebody who acts from outside by a private address: like a fleet's contact, but of no fleet, and so sees no vehicle. */
-    static Person withoutAccount(String name) {
+    /**
+     * Somebody who acts from outside by a private address or a key.
+     *
+     * @param fleetId the fleet whose vehicles there are to be seen; empty: none at all
+     */
+    static Person withoutAccount(String name, Optional<Long> fleetId) {
         return new Person(
-                NO_ACCOUNT,
-                "",
-                name,
-                Role.FLEET_CONTACT,
-                Optional.empty(),
-                Set.of(),
-                Set.of(),
-                Optional.empty(),
-                true,
-                1);
+                NO_ACCOUNT, "", name, Role.FLEET_CONTACT, fleetId, Set.of(), Set.of(), Optional.empty(), true, 1);
     }
 
     public boolean hasAccount() {

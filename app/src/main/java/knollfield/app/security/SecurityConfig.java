@@ -37,13 +37,13 @@ class SecurityConfig {
     }
 
     /**
-     * Owners' private pages: whoever has an address may open it. There is no session and no cookie that another page could
+     * Owners' private pages and readings that come with a key: whoever has the address or key may. There is no session and no cookie that another page could
      * ride on, so nothing else is asked for.
      */
     @Bean
     @Order(1)
     SecurityFilterChain privatePages(HttpSecurity http) {
-        return http.securityMatcher("/answer/**")
+        return http.securityMatcher("/answer/**", "/api/readings")
                 .authorizeHttpRequests(a -> a.anyRequest().permitAll())
                 .csrf(c -> c.disable())
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
@@ -114,7 +114,12 @@ class SecurityConfig {
                         .requestMatchers("/api/jobs/**")
                         .hasAnyRole(MANAGER, DESK)
                         .requestMatchers(
-                                "/api/owners/**", "/api/told/**", "/api/month/**", "/api/letters/**", "/api/outbox/**")
+                                "/api/owners/**",
+                                "/api/told/**",
+                                "/api/month/**",
+                                "/api/letters/**",
+                                "/api/outbox/**",
+                                "/api/silent-feeds")
                         .hasAnyRole(MANAGER, DESK)
                         .requestMatchers("/api/recall/**")
                         .hasAnyRole(MANAGER, DESK)

@@ -5,7 +5,9 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import knollfield.app.estimate.Estimates;
 import knollfield.app.job.Job;
+import knollfield.app.job.Jobs.JobLasts;
 import knollfield.app.job.Jobs.JobPlaced;
 import knollfield.app.letters.Letters;
 import knollfield.app.log.VehicleLog;
@@ -14,6 +16,8 @@ import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.Owners;
@@ -24,8 +28,9 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Owners who must be told that their promise no longer stands. Whatever moves or takes back a promise leaves one line a job, which
- * says the time the owner knows and the one that stands now; moved back to the time the owner knows, it is gone.
+ * Owners who must be told that what they count on no longer stands: the time it comes in, the time it is ready, the price they
+ * agreed to. Whatever changes one of them leaves one line a job, which says what the owner knows and what stands now; back at what
+ * the owner knows, it is gone.
  */
 @Service
 class Told {
@@ -39,6 +44,8 @@ class Told {
     private final VehicleService vehicles;
     private final Owners owners;
     private final Letters letters;
+    private final WorkshopSettings settings;
+    private final Words words;
 
     Told(
             ToldRepository repository,
@@ -47,7 +54,11 @@ class Told {
             WorkshopClock clock,
             VehicleService vehicles,
             Owners owners,
-            Letters letters) {
+            Letters letters,
+            WorkshopSettings settings,
+            Words words) {
+        this.settings = settings;
+        this.words = words;
         this.vehicles = vehicles;
         this.owners = owners;
         this.letters = letters;
@@ -82,9 +93,9 @@ class Told {
     @EventListener
     void placed(JobPlaced e) {
         Optional<LocalDateTime> now = e.after().map(Job.Booking::start);
-        Optional<ToTell> line = repository.openOf(e.jobId());
+        Optional<ToTell> line = repository.openOf(e.jobId(), ToTell.What.PROMISE);
         if (line.isPresent()) {
-            if (now.equals(Optional.of(line.get().promised()))) {
+            if (now.equals(line.get().promised())) {
                 repository.forget(line.get().id());
             } else {
                 repository.movedTo(line.get().id(), now);
@@ -98,7 +109,62 @@ class Told {
                 // who did not come knows that the time is over
                 .filter(known -> known.isAfter(clock.now()))
                 .ifPresent(known -> repository.add(
-                        e.jobId(), e.vehicleId(), clock.instant(), current.get().name(), known, now));
+                        ToTell.What.PROMISE,
+                        e.jobId(),
+                        e.vehicleId(),
+                        clock.instant(),
+                        current.get().name(),
+                        Optional.of(known),
+                        now,
+                        ""));
+    }
+
+    /** It takes longer, and the owner counts on the time it was to be ready; sooner needs no telling. */
+    @EventListener
+    void lasts(JobLasts e) {
+        Optional<ToTell> line = repository.openOf(e.jobId(), ToTell.What.READY);
+        LocalDateTime known = line.flatMap(ToTell::promised).orElse(e.before());
+        if (!e.after().isAfter(known)) {
+            line.ifPresent(l -> repository.forget(l.id()));
+        } else if (line.isPresent()) {
+            repository.movedTo(line.get().id(), Optional.of(e.after()));
+        } else {
+            repository.add(
+                    ToTell.What.READY,
+                    e.jobId(),
+                    e.vehicleId(),
+                    clock.instant(),
+                    current.get().name(),
+                    Optional.of(known),
+                    Optional.of(e.after()),
+                    "");
+        }
+    }
+
+    /** It costs more than the owner agreed to. */
+    @EventListener
+    void priced(Estimates.Priced e) {
+        Optional<ToTell> line = repository.openOf(e.jobId(), ToTell.What.PRICE);
+        if (!e.isDearer()) {
+            line.ifPresent(l -> repository.forget(l.id()));
+            return;
+        }
+        String currency = settings.get().currency();
+        String said = "agreed at %s, now %s with tax"
+                .formatted(words.money(e.agreedMinor(), currency), words.money(e.nowMinor(), currency));
+        if (line.isPresent()) {
+            repository.words(line.get().id(), said);
+        } else {
+            repository.add(
+                    ToTell.What.PRICE,
+                    e.jobId(),
+                    e.vehicleId(),
+                    clock.instant(),
+                    current.get().name(),
+                    Optional.empty(),
+                    Optional.empty(),
+                    said);
+        }
     }
 
     /**
@@ -121,13 +187,24 @@ class Told {
             Owner owner = vehicle.ownerId()
                     .map(owners::get)
                     .orElseThrow(() -> new InvalidInput("/channel", "Nobody is on file to write to."));
-            letters.promise(owner, channel, vehicle, line.promised(), line.movedTo());
+            LocalDateTime before = line.promised()
+                    .orElseThrow(
+                            () -> new InvalidInput("/channel", "A new price is sent with its estimate, from the job."));
+            if (line.what() == ToTell.What.READY) {
+                letters.ready(owner, channel, vehicle, before, line.movedTo().orElse(before));
+            } else {
+                letters.promise(owner, channel, vehicle, before, line.movedTo());
+            }
         });
         log.write(
                 line.vehicleId(),
                 "owner told " + how.words(),
-                "promised " + TIME.format(line.promised()),
-                line.movedTo().map(t -> "now " + TIME.format(t)).orElse("no time any more")
+                line.promised()
+                        .map(t -> (line.what() == ToTell.What.READY ? "ready " : "promised ") + TIME.format(t))
+                        .orElse("price"),
+                line.movedTo()
+                                .map(t -> "now " + TIME.format(t))
+                                .orElse(line.words().isEmpty() ? "no time any more" : line.words())
                         + (note.isBlank() ? "" : ": " + note.strip()));
     }
 

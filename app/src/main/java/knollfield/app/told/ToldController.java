@@ -8,7 +8,6 @@ import java.util.Optional;
 import knollfield.app.outbox.Channel;
 import knollfield.app.outbox.Outbox;
 import knollfield.app.problem.Checks;
-import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.Owners;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -38,21 +37,24 @@ class ToldController {
     }
 
     /**
-     * @param promised the time the owner knows
+     * @param promised the time the owner knows; null where it is about the price
      * @param movedTo the time that stands now; null where there is none
+     * @param words what it is about, where that is no time
      * @param by who changed it
      * @param ways in which a message can be written
      */
     record ToTellView(
             long id,
+            ToTell.What what,
             long jobId,
             long vehicleId,
             String registration,
             String makeModel,
             String ownerName,
             String ownerPhone,
-            LocalDateTime promised,
+            @Nullable LocalDateTime promised,
             @Nullable LocalDateTime movedTo,
+            String words,
             String by,
             Instant at,
             List<WriteBy> ways,
@@ -74,19 +76,21 @@ class ToldController {
                     Vehicle v = vehicles.get(t.vehicleId());
                     return new ToTellView(
                             t.id(),
+                            t.what(),
                             t.jobId(),
                             t.vehicleId(),
                             v.registration(),
                             v.makeModel(),
                             v.ownerName(),
                             v.ownerPhone(),
-                            t.promised(),
+                            t.promised().orElse(null),
                             t.movedTo().orElse(null),
+                            t.words(),
                             t.madeBy(),
                             t.madeAt(),
                             v.ownerId()
                                     .map(owners::get)
-                                    .filter(Owner::mayWrite)
+                                    .filter(o -> o.mayWrite() && t.what() != ToTell.What.PRICE)
                                     .map(o -> outbox.ways(o).stream()
                                             .map(w -> new WriteBy(w, w.words()))
                                             .toList())

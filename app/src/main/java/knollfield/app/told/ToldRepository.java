@@ -16,8 +16,8 @@ import org.springframework.stereotype.Repository;
 class ToldRepository {
 
     private static final String SELECT = """
-            SELECT id, job_id, vehicle_id, made_at, made_by, promised, moved_to, version
-            FROM to_tell
+            SELECT t.id, t.what, t.job_id, t.vehicle_id, t.made_at, t.made_by, t.promised, t.moved_to, t.words, t.version
+            FROM to_tell t JOIN job j ON j.id = t.job_id
             """;
 
     private final JdbcClient jdbc;
@@ -26,21 +26,24 @@ class ToldRepository {
         this.jdbc = jdbc;
     }
 
+    /** A job that has ended keeps nobody waiting for its end, nor for its price. */
     List<ToTell> open() {
-        return jdbc.sql(SELECT + " WHERE told_at IS NULL ORDER BY promised, id")
-                .query(ToldRepository::line)
-                .list();
+        return jdbc.sql(SELECT + """
+                         WHERE t.told_at IS NULL AND (t.what = 'PROMISE' OR j.stage NOT IN ('DONE', 'CANCELLED'))
+                         ORDER BY t.promised NULLS LAST, t.id
+                        """).query(ToldRepository::line).list();
     }
 
-    Optional<ToTell> openOf(long jobId) {
-        return jdbc.sql(SELECT + " WHERE told_at IS NULL AND job_id = :job")
+    Optional<ToTell> openOf(long jobId, ToTell.What what) {
+        return jdbc.sql(SELECT + " WHERE t.told_at IS NULL AND t.job_id = :job AND t.what = :what")
                 .param("job", jobId)
+                .param("what", what.name())
                 .query(ToldRepository::line)
                 .optional();
     }
 
     Optional<ToTell> find(long id) {
-        return jdbc.sql(SELECT + " WHERE id = :id AND told_at IS NULL")
+        return jdbc.sql(SELECT + " WHERE t.id = :id AND t.told_at IS NULL")
                 .param("id", id)
                 .query(ToldRepository::line)
                 .optional();
@@ -49,32 +52,45 @@ class ToldRepository {
     private static ToTell line(ResultSet rs, int row) throws SQLException {
         return new ToTell(
                 rs.getLong("id"),
+                ToTell.What.valueOf(rs.getString("what")),
                 rs.getLong("job_id"),
                 rs.getLong("vehicle_id"),
                 rs.getObject("made_at", OffsetDateTime.class).toInstant(),
                 rs.getString("made_by"),
-                rs.getObject("promised", LocalDateTime.class),
+                Optional.ofNullable(rs.getObject("promised", LocalDateTime.class)),
                 Optional.ofNullable(rs.getObject("moved_to", LocalDateTime.class)),
+                rs.getString("words"),
                 rs.getInt("version"));
     }
 
     void add(
+            ToTell.What what,
             long jobId,
             long vehicleId,
             Instant at,
             String by,
-            LocalDateTime promised,
-            Optional<LocalDateTime> movedTo) {
+            Optional<LocalDateTime> promised,
+            Optional<LocalDateTime> movedTo,
+            String words) {
         jdbc.sql("""
-                        INSERT INTO to_tell (job_id, vehicle_id, made_at, made_by, promised, moved_to)
-                        VALUES (:job, :vehicle, :at, :by, :promised, :moved)
+                        INSERT INTO to_tell (what, job_id, vehicle_id, made_at, made_by, promised, moved_to, words)
+                        VALUES (:what, :job, :vehicle, :at, :by, :promised, :moved, :words)
                         """)
+                .param("what", what.name())
                 .param("job", jobId)
                 .param("vehicle", vehicleId)
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .param("by", by)
-                .param("promised", promised)
+                .param("promised", promised.orElse(null))
                 .param("moved", movedTo.orElse(null))
+                .param("words", words)
+                .update();
+    }
+
+    void words(long id, String words) {
+        jdbc.sql("UPDATE to_tell SET words = :words, version = version + 1 WHERE id = :id")
+                .param("words", words)
+                .param("id", id)
                 .update();
     }
 

@@ -100,6 +100,8 @@ class Transfers {
             "to_tell",
             "board_change",
             "calendar_entry",
+            "paper_copy",
+            "fleet_contact",
             "letter_rule",
             "letter_words",
             "mail_server",
@@ -118,7 +120,7 @@ class Transfers {
             "import_mapping");
 
     /** What opens a calendar to whoever has it is made anew. */
-    static final Set<String> STAYS = Set.of("calendar_feed", "owner_link");
+    static final Set<String> STAYS = Set.of("calendar_feed", "owner_link", "reading_feed", "reading_refused");
 
     /** Columns that have a document of their own, or never leave. */
     private static final Map<String, List<String>> APART = Map.of(

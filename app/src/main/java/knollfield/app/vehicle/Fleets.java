@@ -16,10 +16,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class Fleets {
 
     private static final int MOST = 999;
+    private static final int MOST_CONTACTS = 20;
 
     private final VehicleRepository repository;
+    private final FleetContactRepository contacts;
 
-    Fleets(VehicleRepository repository) {
+    Fleets(VehicleRepository repository, FleetContactRepository contacts) {
+        this.contacts = contacts;
         this.repository = repository;
     }
 
@@ -54,6 +57,45 @@ public class Fleets {
                 .orThrow();
         Fleet f = existing(id);
         save(new Fleet(id, f.name(), cap, f.contactName(), f.phone(), days, version), true);
+    }
+
+    /** Who speaks for a fleet beside the contact that stands with it. */
+    public List<FleetContact> contacts(long id) {
+        return contacts.of(existing(id).id());
+    }
+
+    /**
+     * Keeps who else speaks for a fleet.
+     *
+     * @param version of the fleet
+     * @throws InvalidInput for a contact without a name or a way to be reached, with its place in the list
+     * @throws Conflict where somebody else changed the fleet first
+     */
+    @Transactional
+    public void keepContacts(long id, List<FleetContact> all, int version) {
+        Checks checks =
+                new Checks().that(all.size() <= MOST_CONTACTS, "/contacts", "At most %d.".formatted(MOST_CONTACTS));
+        for (int i = 0; i < all.size(); i++) {
+            FleetContact c = all.get(i);
+            String at = "/contacts/" + i;
+            checks.text(c.name(), 120, at + "/name", "The name")
+                    .that(c.role().length() <= 60, at + "/role", "At most 60 characters.")
+                    .that(c.phone().length() <= 40, at + "/phone", "At most 40 characters.")
+                    .that(
+                            c.email().isEmpty()
+                                    || c.email().matches("[^@\\s]+@[^@\\s]+")
+                                            && c.email().length() <= 200,
+                            at + "/email",
+                            "An address for letters has an @, such as desk@fleet.example.")
+                    .that(
+                            !c.phone().isEmpty() || !c.email().isEmpty(),
+                            at + "/phone",
+                            "A number or an e-mail address: how is this one reached?");
+        }
+        checks.orThrow();
+        Fleet f = existing(id);
+        save(new Fleet(id, f.name(), f.offRoadCap(), f.contactName(), f.phone(), f.days(), version), true);
+        contacts.replace(id, all);
     }
 
     /** @throws InvalidInput while vehicles belong to it or people sign in for it */

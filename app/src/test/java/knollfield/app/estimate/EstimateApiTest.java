@@ -143,6 +143,31 @@ class EstimateApiTest {
                 .contains("Tamsin Orde");
     }
 
+    private static String words(byte[] pdf) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            return new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+        }
+    }
+
+    @Test
+    void whatIsLeftIsPrintedToBeSignedWithWhatWasToldAndCopiesAreNumbered() throws IOException {
+        make();
+        String paper = "/api/jobs/%d/estimates/1/decline.pdf".formatted(job);
+        ines.get(paper).problem(409, "conflict");
+        assertThat(words(ines.get(paper + "?lines=pump&told=It%20may%20weep%20f%C3%BCr%20Jahre")
+                        .ok()
+                        .bytes()))
+                .contains("Water pump", "It may weep für Jahre", "What waiting costs", "signature", "copy 1")
+                .doesNotContain("Tensioner");
+        say(1, "LEFT", "\"pump\"", "told at the counter", true).ok();
+        assertThat(words(ines.get(paper).ok().bytes()))
+                .contains("Water pump", "told at the counter", "copy 2", "Told by Ines Carrow");
+        ines.get(paper + "?lines=nothing").problem(409, "conflict");
+        String estimate = "/api/jobs/%d/estimates/1/estimate.pdf".formatted(job);
+        assertThat(words(ines.get(estimate).ok().bytes())).contains("copy 1", "Page 1 of ");
+        assertThat(words(ines.get(estimate).ok().bytes())).contains("copy 2");
+    }
+
     @Test
     void consentIsLineByLineAndALaterFindingOpensItsLinesOnly() {
         JsonNode made = make();

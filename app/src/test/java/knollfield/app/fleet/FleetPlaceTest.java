@@ -2,6 +2,7 @@ package knollfield.app.fleet;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +11,9 @@ import knollfield.app.Server;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import tools.jackson.databind.JsonNode;
@@ -177,5 +181,54 @@ class FleetPlaceTest {
             }
         }
         SERVER.stranger().get("/api/fleets").problem(401, "signed-out");
+    }
+
+    @Test
+    void theReportOnPaperHoldsWhatThePageHoldsAndAContactSeesTheOwnOneAlone() throws IOException {
+        Client jory = SERVER.as("jory");
+        for (JsonNode row : ines.get("/api/fleets").ok().json()) {
+            String path = "/api/fleets/" + row.get("id").asLong();
+            JsonNode page = page(row);
+            try (PDDocument document =
+                    Loader.loadPDF(ines.get(path + "/report.pdf").ok().bytes())) {
+                String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+                assertThat(text).contains(row.get("name").asString());
+                page.get("words")
+                        .forEach(w -> assertThat(text).contains(w.asString().replaceAll("[\\s\\u00a0]+", " ")));
+                page.get("vehicles")
+                        .forEach(v ->
+                                assertThat(text).contains(v.get("registration").asString()));
+            }
+            boolean own = row.get("name").asString().equals("Harbour taxis");
+            for (String file : List.of("/report.pdf", "/calendar.ics")) {
+                assertThat(ines.get(path + file).status()).isEqualTo(200);
+                assertThat(jory.get(path + file).status()).as(path + file).isEqualTo(own ? 200 : 404);
+            }
+        }
+    }
+
+    @Test
+    void aFleetHasAsManyContactsAsItNeeds() {
+        JsonNode row = ines.get("/api/fleets").ok().json().get(0);
+        String path = "/api/fleets/%d/contacts".formatted(row.get("id").asLong());
+        JsonNode before = ines.get(path).ok().json();
+        String body = "{\"contacts\": [%s], \"version\": %d}";
+        String night = "{\"name\": \"Åse Bø\", \"role\": \"night\", \"phone\": \"%s\", \"email\": \"%s\"}";
+        int version = before.get("version").asInt();
+        assertThat(ines.put(path, body.formatted(night.formatted("", ""), version))
+                        .errorAt("/contacts/0/phone"))
+                .contains("how is this one reached");
+        assertThat(ines.put(path, body.formatted(night.formatted("", "no address"), version))
+                        .errorAt("/contacts/0/email"))
+                .contains("an @");
+        JsonNode kept = ines.put(path, body.formatted(night.formatted("0555 9", ""), version))
+                .ok()
+                .json();
+        assertThat(kept.get("contacts").get(0).get("name").asString()).isEqualTo("Åse Bø");
+        ines.put(path, body.formatted("", version)).problem(409, "conflict");
+        SERVER.as("hedra").put(path, body.formatted("", version + 1)).problem(403, "not-allowed");
+        SERVER.as("jory").get(path).problem(404, "not-found");
+        ines.put(path, body.formatted("", version + 1)).ok();
+        assertThat(ines.get(path).ok().json().get("contacts")).isEmpty();
     }
 }

@@ -84,6 +84,26 @@ public record PlanJob(
                 known);
     }
 
+    /** This job with only so many half-hours left, to be begun at once. */
+    PlanJob left(int slotsLeft) {
+        return new PlanJob(
+                id,
+                name,
+                toolSet,
+                skills,
+                slotsLeft,
+                0,
+                liftClass,
+                0,
+                "",
+                Set.of(),
+                OptionalLong.empty(),
+                waits,
+                offRoadPerDay,
+                new Pin.Free(),
+                known);
+    }
+
     /** True where the job may be nowhere but on the board. */
     boolean mustBePlanned() {
         return !(pin instanceof Pin.Free);

@@ -1,5 +1,6 @@
 package knollfield.core.plan;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -7,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 
 /** What moves, and what it costs, if something fails: a technician, a bay, a tool set, a ferry (rules.md section 11). */
 public final class WhatIf {
@@ -18,6 +20,7 @@ public final class WhatIf {
      * @param changes what would have to move
      * @param promisesBroken promised jobs that could not even start when promised
      * @param places of all jobs then
+     * @param onLift jobs that have begun and whose technician is away before they end
      */
     public record Answer(
             PlanCost before,
@@ -25,7 +28,16 @@ public final class WhatIf {
             Map<Long, List<Broken>> struck,
             List<PlanChange> changes,
             Set<Long> promisesBroken,
-            Map<Long, Place> places) {}
+            Map<Long, Place> places,
+            List<OnLift> onLift) {}
+
+    /**
+     * A job that has begun: its vehicle stays on its lift, so somebody takes it over there or it waits.
+     *
+     * @param slotsLeft half-hours of its work that are left
+     * @param takers technicians who know the work and are free for it from now on, in the shop's order
+     */
+    public record OnLift(long jobId, int slotsLeft, List<Long> takers) {}
 
     /**
      * The calmest way out found: jobs that are not struck stay, unless a struck one finds no place without moving them. A
@@ -73,7 +85,8 @@ public final class WhatIf {
                 Map.copyOf(struck),
                 PlanChange.between(judged, places, found),
                 broken,
-                Map.copyOf(found));
+                Map.copyOf(found),
+                onLift(before, now, then, places));
     }
 
     /** What stood and stands no longer, with the rules that are broken only now. */
@@ -95,6 +108,47 @@ public final class WhatIf {
             }
         });
         return struck;
+    }
+
+    private static List<OnLift> onLift(Board before, PlanCase now, PlanCase then, Map<Long, Place> places) {
+        Ruler ruler = now.shop().ruler();
+        int from = now.shop().now();
+        List<OnLift> onLift = new ArrayList<>();
+        for (PlanJob job : now.jobs()) {
+            Place place = places.get(job.id());
+            if (place == null || place.start() >= from || !(job.pin() instanceof PlanJob.Pin.AtPlace)) {
+                continue;
+            }
+            int end = Math.min(Math.max(before.endAt(job.id(), place).orElse(0), from + 1), ruler.slots());
+            Shop.Technician here = now.shop().technician(place.technicianId()).orElseThrow();
+            Shop.Technician away = then.shop().technician(place.technicianId()).orElse(here);
+            List<Integer> left = IntStream.range(from, end)
+                    .filter(s -> here.worksIn(s, ruler))
+                    .boxed()
+                    .toList();
+            if (left.stream().anyMatch(s -> !away.worksIn(s, ruler))) {
+                onLift.add(new OnLift(job.id(), left.size(), takers(job.left(left.size()), place, end, then, places)));
+            }
+        }
+        return List.copyOf(onLift);
+    }
+
+    /** Begun at the taker's next half-hour, which must come before it would have ended. */
+    private static List<Long> takers(PlanJob rest, Place place, int end, PlanCase then, Map<Long, Place> places) {
+        Map<Long, Place> others = new HashMap<>(places);
+        others.remove(rest.id());
+        Board board = Board.lay(then.with(rest), others);
+        Ruler ruler = then.shop().ruler();
+        return then.shop().technicians().stream()
+                .filter(t -> t.id() != place.technicianId())
+                .filter(t -> IntStream.range(then.shop().now(), end)
+                        .filter(s -> t.worksIn(s, ruler))
+                        .mapToObj(s -> new Place(t.id(), place.bayId(), s))
+                        .findFirst()
+                        .filter(p -> board.broken(rest.id(), p).isEmpty())
+                        .isPresent())
+                .map(Shop.Technician::id)
+                .toList();
     }
 
     private static Set<Long> wanted(Set<Long> ids, Map<Long, Place> places) {

@@ -186,6 +186,42 @@ class AskingTest {
     }
 
     @Test
+    void whoIsFreeAndKnowsTheWorkMayTakeOverWhatIsOnTheLift() {
+        Shop.Technician chainsOnly = new Shop.Technician(4, "Perran Loy", Set.of("CHAIN"), 100, Set.of());
+        List<Shop.Technician> others =
+                List.of(technician(2, "Odo Brack"), technician(3, "Wenna Tal"), chainsOnly, technician(5, "Kit", 0));
+        List<Shop.Technician> all = new java.util.ArrayList<>(List.of(technician(1, "Hedra Voss")));
+        all.addAll(others);
+        List<Shop.Technician> ill = new java.util.ArrayList<>(List.of(technician(1, "Hedra Voss", 0)));
+        ill.addAll(others);
+        List<Shop.Bay> bays = List.of(bay(1, 1), bay(2, 1));
+        Shop now = shop(5, 6, all, bays, List.of(set("CAL", 2)), 3);
+        Place begun = new Place(1, 1, 2);
+        Place busy = new Place(3, 2, 9);
+        PlanJob a = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(begun)), begun);
+        PlanJob b = Cases.knownAt(job(2, 4, 5, 100).with(new PlanJob.Pin.AtPlace(busy)), busy);
+        Map<Long, Place> places = Map.of(1L, begun, 2L, busy);
+
+        WhatIf.Answer answer = WhatIf.of(
+                new PlanCase(now, List.of(a, b)),
+                places,
+                new PlanCase(shop(5, 6, ill, bays, List.of(set("CAL", 2)), 3), List.of(a, b)),
+                1,
+                50);
+        // it would have ended at slot 10; Wenna begins another at 9, Perran does no belts, Kit is off
+        assertThat(answer.onLift()).containsExactly(new WhatIf.OnLift(1, 4, List.of(2L)));
+        assertThat(WhatIf.of(
+                                new PlanCase(now, List.of(a, b)),
+                                places,
+                                new PlanCase(without(now, 1, 1), List.of(a, b)),
+                                1,
+                                50)
+                        .onLift())
+                .as("away from tomorrow on, when it is done")
+                .isEmpty();
+    }
+
+    @Test
     void ifNothingIsStruckNothingMoves() {
         Place here = new Place(1, 1, 0);
         PlanJob a = Cases.knownAt(job(1, 8, 5, 100), here);

@@ -281,11 +281,15 @@ class CardApiTest {
     private JsonNode row(long vehicle) {
         String registration =
                 ines.get("/api/vehicles/" + vehicle).json().get("registration").asString();
-        return ines.get("/api/desk?q=" + registration.replace(" ", "%20"))
+        // others may hold the same letters and figures
+        return ines.get("/api/desk?limit=200&q=" + registration.replace(" ", "%20"))
                 .ok()
                 .json()
                 .get("rows")
-                .get(0);
+                .valueStream()
+                .filter(r -> r.get("vehicleId").asLong() == vehicle)
+                .findFirst()
+                .orElseThrow();
     }
 
     @Test

@@ -1,4 +1,4 @@
-package knollfield.app.own;
+package knollfield.app.security;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -7,9 +7,9 @@ import io.github.bucket4j.ConsumptionProbe;
 import java.time.Duration;
 import org.springframework.stereotype.Component;
 
-/** Lets each place on the network ask for private pages only so often, so that nobody tries addresses one after the other. */
+/** Lets each place on the network try only so often, so that nobody tries private addresses or keys one after the other. */
 @Component
-class Throttle {
+public class Throttle {
 
     private static final int A_MINUTE = 30;
     private static final int MOST_PLACES = 10_000;
@@ -25,7 +25,7 @@ class Throttle {
      * @param place a network address
      * @return zero where it may go on; else how long to wait
      */
-    Duration ask(String place) {
+    public Duration ask(String place) {
         Bucket bucket = buckets.get(
                 place,
                 p -> Bucket.builder()
