@@ -173,7 +173,9 @@ function Reminders({ batch }: { batch: Batch }) {
               )
             }
           >
-            {`Send ${chosen.length === 1 ? '1 reminder' : `${chosen.length} reminders`}`}
+            {chosen.length === 0
+              ? 'Send reminders'
+              : `Send ${chosen.length === 1 ? '1 reminder' : `${chosen.length} reminders`}`}
           </Button>
           <span className="hint">{sumOf(chosen.map(wayOf))}</span>
         </div>

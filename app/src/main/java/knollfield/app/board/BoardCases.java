@@ -279,7 +279,7 @@ class BoardCases {
         PlanJob.Pin pin = new PlanJob.Pin.Free();
         if (place.isPresent() && job.stage() == JobStage.UNDER_WAY) {
             slots = Math.max(1, slotsHeld(shop, place.get(), job));
-            pin = new PlanJob.Pin.AtPlace(place.get());
+            pin = new PlanJob.Pin.AtPlace(place.get(), true);
         } else if (place.isPresent() && !job.booking().orElseThrow().end().isAfter(now)) {
             missed.add(job.id());
             place = Optional.empty();

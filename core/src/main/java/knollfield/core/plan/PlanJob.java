@@ -55,8 +55,16 @@ public record PlanJob(
         /** It must start in this slot; technician and bay may change. */
         record AtStart(int slot) implements Pin {}
 
-        /** It stays where it is. */
-        record AtPlace(Place place) implements Pin {}
+        /**
+         * It stays where it is.
+         *
+         * @param begun its vehicle is on the lift, even where that is sooner than was planned
+         */
+        record AtPlace(Place place, boolean begun) implements Pin {
+            public AtPlace(Place place) {
+                this(place, false);
+            }
+        }
 
         /** What of a place is fixed: all of it where the owner was promised it, or its time has come. */
         static Pin of(Place place, boolean promised, int now) {

@@ -94,7 +94,8 @@ public final class WhatIf {
         Map<Long, List<Broken>> struck = new HashMap<>();
         after.clashes().forEach((id, broken) -> {
             Place place = places.get(id);
-            boolean begun = place != null && place.start() < after.plan().shop().now();
+            boolean begun = place != null
+                    && hasBegun(after.plan().job(id), place, after.plan().shop());
             // a vehicle on the lift stays there; handing it over is no question of the board
             if (place == null || begun) {
                 return;
@@ -110,19 +111,23 @@ public final class WhatIf {
         return struck;
     }
 
+    private static boolean hasBegun(PlanJob job, Place place, Shop shop) {
+        return job.pin() instanceof PlanJob.Pin.AtPlace at && (at.begun() || place.start() < shop.now());
+    }
+
     private static List<OnLift> onLift(Board before, PlanCase now, PlanCase then, Map<Long, Place> places) {
         Ruler ruler = now.shop().ruler();
         int from = now.shop().now();
         List<OnLift> onLift = new ArrayList<>();
         for (PlanJob job : now.jobs()) {
             Place place = places.get(job.id());
-            if (place == null || place.start() >= from || !(job.pin() instanceof PlanJob.Pin.AtPlace)) {
+            if (place == null || !hasBegun(job, place, now.shop())) {
                 continue;
             }
             int end = Math.min(Math.max(before.endAt(job.id(), place).orElse(0), from + 1), ruler.slots());
             Shop.Technician here = now.shop().technician(place.technicianId()).orElseThrow();
             Shop.Technician away = then.shop().technician(place.technicianId()).orElse(here);
-            List<Integer> left = IntStream.range(from, end)
+            List<Integer> left = IntStream.range(Math.max(from, place.start()), end)
                     .filter(s -> here.worksIn(s, ruler))
                     .boxed()
                     .toList();

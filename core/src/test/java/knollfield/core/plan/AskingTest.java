@@ -210,6 +210,18 @@ class AskingTest {
                 50);
         // it would have ended at slot 10; Wenna begins another at 9, Perran does no belts, Kit is off
         assertThat(answer.onLift()).containsExactly(new WhatIf.OnLift(1, 4, List.of(2L)));
+        // checked in sooner than was planned: it is on the lift all the same, and stays there
+        Place sooner = new Place(1, 1, 8);
+        PlanJob early = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(sooner, true)), sooner);
+        WhatIf.Answer early2 = WhatIf.of(
+                new PlanCase(now, List.of(early)),
+                Map.of(1L, sooner),
+                new PlanCase(shop(5, 6, ill, bays, List.of(set("CAL", 2)), 3), List.of(early)),
+                1,
+                50);
+        assertThat(early2.struck()).isEmpty();
+        assertThat(early2.changes()).isEmpty();
+        assertThat(early2.onLift()).containsExactly(new WhatIf.OnLift(1, 8, List.of(2L, 3L)));
         assertThat(WhatIf.of(
                                 new PlanCase(now, List.of(a, b)),
                                 places,
