@@ -236,6 +236,7 @@ class ScreensTest {
         assertThat(page.locator(".left").first()).isVisible();
         page.locator("input[name=agree]").first().check();
         assertThat(page.locator(".left").first()).isHidden();
+        page.locator("input[name=agree]").first().uncheck();
         page.getByLabel("Your name").fill("Åse Bø");
         page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("Send my answer"))
                 .click();

@@ -158,11 +158,11 @@ class OutboxRepository {
     Map<String, Integer> counts() {
         Map<String, Integer> counts = new HashMap<>();
         jdbc.sql("""
-                        SELECT CASE WHEN state = 'WAITING' AND channel = 'LETTER' THEN 'PRINT' ELSE state END AS what,
-                               COUNT(*) AS many
-                        FROM outbox_message
-                        WHERE state NOT IN ('SENT', 'TAKEN_BACK')
-                        GROUP BY 1
+                        SELECT what, COUNT(*) AS many
+                        FROM (SELECT CASE WHEN state = 'WAITING' AND channel = 'LETTER' THEN 'PRINT' ELSE state END AS what
+                              FROM outbox_message
+                              WHERE state NOT IN ('SENT', 'TAKEN_BACK')) AS open_ones
+                        GROUP BY what
                         """).query(rs -> {
             counts.put(rs.getString("what"), rs.getInt("many"));
         });
