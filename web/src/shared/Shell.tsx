@@ -24,7 +24,7 @@ const KEYS: [string, string][] = [
     'Ahead, the Board and the what-if handle: a week; page keys: a month',
   ],
   ['space', 'on the Board: pick the focused job up; arrows move it, space puts it down'],
-  ['1 to 7', 'open the places, from left to right'],
+  ['1 to 9, then 0', 'open the places, from left to right'],
   ['?', 'this list'],
 ];
 
@@ -54,6 +54,7 @@ export function Shell({ note }: { note?: ReactNode }) {
     ...(me.desk
       ? [
           { to: '/month', words: 'Month' },
+          { to: '/letters', words: 'Letters' },
           { to: '/setup', words: 'Setup' },
         ]
       : []),
@@ -61,7 +62,7 @@ export function Shell({ note }: { note?: ReactNode }) {
   useKeys({
     '/': () => find.current?.focus(),
     '?': () => setHelp(true),
-    ...Object.fromEntries(places.map((p, i) => [String(i + 1), () => navigate(p.to)])),
+    ...Object.fromEntries(places.map((p, i) => [String((i + 1) % 10), () => navigate(p.to)])),
   });
   return (
     <>

@@ -96,7 +96,6 @@ export default function Desk() {
               </button>
             </span>
           )}
-          {me.desk && <LettersHint />}
           <span className="grow" />
           {narrowed && (
             <button className="action quiet-inline" onClick={clear}>
@@ -132,6 +131,7 @@ export default function Desk() {
           />
         )}
         {me.desk && <SilentFeeds />}
+        {me.desk && <LettersHint />}
         {me.desk && <ToTell />}
         {view?.moved && <Moved moved={view.moved} />}
         {desk.error && <ProblemNote error={desk.error} retry={() => desk.refetch()} />}

@@ -7,6 +7,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import knollfield.core.estimate.Consent;
 import knollfield.core.estimate.Estimate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -136,5 +137,22 @@ class EstimateRepository {
                 rs.getObject("made_at", OffsetDateTime.class).toInstant(),
                 body.estimate(),
                 body.plain());
+    }
+
+    /** What a job came to when its owner had answered every line; empty where that was not yet. */
+    Optional<Long> agreed(long jobId) {
+        return jdbc.sql("SELECT total_minor FROM agreed_price WHERE job_id = :job")
+                .param("job", jobId)
+                .query(Long.class)
+                .optional();
+    }
+
+    void agree(long jobId, long totalMinor) {
+        jdbc.sql("""
+                        MERGE INTO agreed_price a
+                        USING (VALUES (:job, :total)) AS n (job_id, total_minor) ON a.job_id = n.job_id
+                        WHEN MATCHED THEN UPDATE SET total_minor = n.total_minor
+                        WHEN NOT MATCHED THEN INSERT (job_id, total_minor) VALUES (n.job_id, n.total_minor)
+                        """).param("job", jobId).param("total", totalMinor).update();
     }
 }

@@ -318,13 +318,17 @@ public class Estimates {
             giveUp(jobs.get(jobId));
             return;
         }
-        price(jobs.get(jobId));
+        Job after = jobs.get(jobId);
+        if (asked(after) == Asked.ANSWERED && said(jobId).stream().anyMatch(c -> c.answer() == Consent.Answer.AGREED)) {
+            repository.agree(jobId, draft(after).totalMinor());
+        }
+        price(after);
     }
 
     /**
      * What a job comes to beside what its owner agreed to; told within the change.
      *
-     * @param agreedMinor total with tax of the newest estimate of which a line was agreed to
+     * @param agreedMinor total with tax when its owner had answered every line
      * @param nowMinor total with tax as things stand
      */
     public record Priced(long jobId, long vehicleId, long agreedMinor, long nowMinor) {
@@ -339,15 +343,19 @@ public class Estimates {
     }
 
     private void price(Job job) {
-        repository.consents(job.id()).stream()
-                .filter(c -> c.consent().answer() == Consent.Answer.AGREED)
-                .map(EstimateRepository.Entered::estimateNumber)
-                .max(Integer::compareTo)
-                .ifPresent(number -> events.publishEvent(new Priced(
-                        job.id(),
-                        job.vehicleId(),
-                        get(job.id(), number).estimate().totalMinor(),
-                        draft(job).totalMinor())));
+        long now = draft(job).totalMinor();
+        agreed(job).ifPresent(agreed -> events.publishEvent(new Priced(job.id(), job.vehicleId(), agreed, now)));
+    }
+
+    /** What it came to when every line was answered; before that was kept, the newest estimate of which a line was agreed to. */
+    private Optional<Long> agreed(Job job) {
+        return repository
+                .agreed(job.id())
+                .or(() -> repository.consents(job.id()).stream()
+                        .filter(c -> c.consent().answer() == Consent.Answer.AGREED)
+                        .map(EstimateRepository.Entered::estimateNumber)
+                        .max(Integer::compareTo)
+                        .map(number -> get(job.id(), number).estimate().totalMinor()));
     }
 
     /** Without the promise first: whoever refuses a job needs not be told that its time no longer stands. */

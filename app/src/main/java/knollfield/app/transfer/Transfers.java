@@ -96,6 +96,7 @@ class Transfers {
             "vehicle_forward",
             "estimate",
             "consent",
+            "agreed_price",
             "no_show",
             "to_tell",
             "board_change",

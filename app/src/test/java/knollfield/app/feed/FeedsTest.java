@@ -237,4 +237,34 @@ class FeedsTest {
         pushed("{\"readings\": [{\"vehicle\": \"%s\", \"value\": 40000}]}".formatted(van));
         assertThat(ines.get("/api/silent-feeds").ok().text()).doesNotContain(fleet);
     }
+
+    @Test
+    void theStandInSaysWhatUseLetsExpectAndASecondTimeChangesNothing() {
+        String van = vehicle();
+        Given.reading(ines, Given.find(ines, van), TODAY.minusDays(30), "40000", "KM")
+                .ok();
+        ines.post("/api/setup/reading-feeds", """
+                        {"fleetId": %d, "name": "Stand-in", "silentDays": 3, "standIn": true}
+                        """.formatted(fleetId)).ok();
+        TelematicsRun run = SERVER.bean(TelematicsRun.class);
+        run.run();
+        List<JsonNode> once = readings(van);
+        run.run();
+        assertThat(readings(van)).isEqualTo(once);
+        // now and then a unit says nothing; one that speaks says no less than was read a month ago
+        once.stream()
+                .filter(r -> r.get("source").asString().equals("TELEMATICS"))
+                .forEach(r -> assertThat(r.get("km").asInt()).isBetween(40_000, 60_000));
+    }
+
+    @Test
+    void moreLinesThanAFleetHasAreRefusedAsAWhole() {
+        String line = "{\"vehicle\": \"X\", \"value\": 1}";
+        String many = IntStream.rangeClosed(0, Feeds.MOST_LINES)
+                .mapToObj(i -> line)
+                .collect(java.util.stream.Collectors.joining(","));
+        HttpResponse<String> answer = push(key, "{\"readings\": [%s]}".formatted(many));
+        assertThat(answer.statusCode()).isEqualTo(422);
+        assertThat(answer.body()).contains("At most 5000");
+    }
 }

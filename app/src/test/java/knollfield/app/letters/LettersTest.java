@@ -423,4 +423,84 @@ class LettersTest {
                                 {"host": "a b", "port": 0, "security": "NONE", "userName": "", "sender": "x", "version": 9}
                                 """).errorAt("/sender")).contains("an @");
     }
+
+    @Test
+    void afterTheDriveIsRenewedTheCountBeginsAnew() {
+        Owned o = owned("Kerensa Lobb", "LETTER", "");
+        send(o, "LETTER").ok();
+        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        jdbc.sql("UPDATE outbox_message SET made_at = DATEADD(DAY, -22, made_at) WHERE to_name = 'Kerensa Lobb'")
+                .update();
+        assertThat(letter(batch(), o)
+                        .orElseThrow()
+                        .get("lines")
+                        .get(0)
+                        .get("why")
+                        .asString())
+                .contains("second reminder, the last went on");
+        jdbc.sql("UPDATE outbox_message SET made_at = DATEADD(YEAR, -6, made_at) WHERE to_name = 'Kerensa Lobb'")
+                .update();
+        assertThat(letter(batch(), o)
+                        .orElseThrow()
+                        .get("lines")
+                        .get(0)
+                        .get("why")
+                        .asString())
+                .as("what was written before the last renewal was about another one")
+                .contains("first reminder");
+    }
+
+    @Test
+    void aLetterIsPrintedAgainAsAnotherCopyAndNothingElseIs() throws Exception {
+        Owned o = owned("Loveday Penn", "LETTER", "");
+        send(o, "LETTER").ok();
+        long id = message(o).get("id").asLong();
+        String print = "{\"letters\": [%d]}".formatted(id);
+        for (int copy = 1; copy <= 2; copy++) {
+            try (PDDocument document =
+                    Loader.loadPDF(ines.post("/api/outbox/print", print).ok().bytes())) {
+                assertThat(new PDFTextStripper().getText(document)).contains("copy " + copy);
+            }
+        }
+        assertThat(ines.get("/api/vehicles/%d".formatted(o.vehicle())).ok().text())
+                .contains("reminder by letter printed", "printed again");
+        ines.post("/api/outbox/%d/take-back".formatted(id), "{}").problem(409, "conflict");
+        Owned mailed = owned("Massen Gell", "EMAIL", "");
+        send(mailed, "EMAIL").ok();
+        ines.post(
+                        "/api/outbox/print",
+                        "{\"letters\": [%d]}"
+                                .formatted(message(mailed).get("id").asLong()))
+                .problem(404, "not-found");
+        assertThat(ines.post("/api/outbox/print", "{\"letters\": []}").errorAt("/letters"))
+                .contains("at least one");
+    }
+
+    @Test
+    void aWorkshopNobodyCanReachWritesToNobody() {
+        Owned o = owned("Nessa Orchard", "LETTER", "");
+        ObjectNode house = (ObjectNode) ines.get("/api/setup/house").ok().json();
+        ines.put("/api/setup/house", house.put("email", "").put("phone", "").toString())
+                .ok();
+        assertThat(send(o, "LETTER").problem(409, "conflict").get("detail").asString())
+                .contains("how the workshop is reached");
+        assertThat(messages(o)).isEmpty();
+    }
+
+    @Test
+    void whoMayNotSendSeesNothingOfIt() {
+        knollfield.app.job.Workbench.technician(ines, "hobb", "Hobb Trewin", "BELT");
+        Client hobb = SERVER.as("hobb");
+        for (String path : List.of(
+                "/api/letters/reminders",
+                "/api/outbox",
+                "/api/outbox/counts",
+                "/api/setup/letters",
+                "/api/setup/mail-server",
+                "/api/setup/reading-feeds",
+                "/api/silent-feeds")) {
+            hobb.get(path).problem(403, "not-allowed");
+            assertThat(SERVER.stranger().get(path).status()).as(path).isEqualTo(401);
+        }
+    }
 }

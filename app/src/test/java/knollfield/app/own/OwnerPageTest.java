@@ -353,4 +353,57 @@ class OwnerPageTest {
         assertThat(statuses.subList(0, 25)).containsOnly(404);
         assertThat(statuses.subList(45, 50)).contains(429);
     }
+
+    @Test
+    void aPromisedJobSaysItsTimeAndOffersNone() {
+        long job = job();
+        JsonNode offer = ines.get("/api/board/jobs/%d/offers".formatted(job))
+                .ok()
+                .json()
+                .get(0)
+                .get("place");
+        int version = ines.get("/api/jobs/" + job).ok().json().get("version").asInt();
+        ines.put("/api/board/jobs/%d/place".formatted(job), """
+                        {"technicianId": %d, "bayId": %d, "day": "%s", "time": "%s", "promised": true, "version": %d}
+                        """.formatted(
+                                offer.get("technicianId").asLong(),
+                                offer.get("bayId").asLong(),
+                                offer.get("start").asString().substring(0, 10),
+                                offer.get("start").asString().substring(11, 16),
+                                version))
+                .ok();
+        String path = address(job);
+        HttpResponse<String> page = open(path);
+        assertThat(page.body()).contains("The vehicle is expected on").doesNotContain("When shall it come?");
+        HttpResponse<String> moved = answer(
+                path,
+                ticked(
+                        values(page, "agree"),
+                        "name",
+                        "Ada",
+                        "slot",
+                        offer.get("start").asString()));
+        assertThat(moved.statusCode()).as("a promise is not moved from here").isEqualTo(422);
+        assertThat(answer(path, ticked(values(page, "agree"), "name", "Ada")).body())
+                .contains("We expect the vehicle on");
+    }
+
+    @Test
+    void whatHasBrokenAtTheBenchIsAnsweredButNoLongerRefused() {
+        long job = job();
+        String path = address(job);
+        SERVER.bean(JdbcClient.class)
+                .sql("UPDATE job SET stage = 'UNDER_WAY', items = 'belt' WHERE id = :job")
+                .param("job", job)
+                .update();
+        HttpResponse<String> page = open(path);
+        assertThat(page.statusCode()).isEqualTo(200);
+        assertThat(page.body()).doesNotContain("No to the whole job", "If it is left");
+        assertThat(answer(path, "name", "Ada", "refused", "yes").statusCode()).isEqualTo(422);
+        SERVER.bean(JdbcClient.class)
+                .sql("UPDATE job SET stage = 'CANCELLED' WHERE id = :job")
+                .param("job", job)
+                .update();
+        assertThat(open(path).statusCode()).isEqualTo(410);
+    }
 }

@@ -137,19 +137,22 @@ class WorkshopApiTest {
     private static String paper() {
         try {
             knollfield.app.settings.Houses houses = SERVER.bean(knollfield.app.settings.Houses.class);
-            byte[] pdf = SERVER.bean(knollfield.app.documents.RecordPrinter.class)
-                    .print(new knollfield.app.documents.RecordSheet(
-                            "Hallow Garage",
-                            houses.get().letterhead(),
-                            1,
-                            "SKR 1",
-                            "Any",
-                            "Owner",
-                            LocalDate.of(2026, 11, 28),
-                            "1 km",
-                            "later",
-                            java.util.List.of(),
-                            java.util.List.of()));
+            byte[] pdf = SERVER.bean(knollfield.app.security.CurrentPerson.class)
+                    .as(
+                            "test",
+                            () -> SERVER.bean(knollfield.app.documents.RecordPrinter.class)
+                                    .print(new knollfield.app.documents.RecordSheet(
+                                            "Hallow Garage",
+                                            houses.get().letterhead(),
+                                            1,
+                                            "SKR 1",
+                                            "Any",
+                                            "Owner",
+                                            LocalDate.of(2026, 11, 28),
+                                            "1 km",
+                                            "later",
+                                            java.util.List.of(),
+                                            java.util.List.of())));
             try (var document = Loader.loadPDF(pdf)) {
                 return new PDFTextStripper().getText(document);
             }

@@ -72,6 +72,10 @@ class ToldTest {
 
     private void agreeToAll(int number) {
         ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok();
+        agreeToAllBut("", number);
+    }
+
+    private void agreeToAllBut(String item, int number) {
         List<String> asked = ines.get("/api/jobs/%d/estimates".formatted(job))
                 .ok()
                 .json()
@@ -79,7 +83,9 @@ class ToldTest {
                 .get("lines")
                 .valueStream()
                 .filter(l -> l.get("asked").asBoolean())
-                .map(l -> '"' + l.get("code").asString() + '"')
+                .map(l -> l.get("code").asString())
+                .filter(c -> !c.equals(item))
+                .map(c -> '"' + c + '"')
                 .distinct()
                 .toList();
         ines.post("/api/jobs/%d/estimates/%d/consents".formatted(job, number), """
@@ -112,6 +118,24 @@ class ToldTest {
         assertThat(line()).as("agreed to").isEmpty();
         decide(item, false);
         assertThat(line()).as("cheaper needs no telling").isEmpty();
+    }
+
+    @Test
+    void whatTheOwnerLeftIsNoPartOfThePriceThatWasAgreedTo() {
+        String item = freeItem();
+        decide(item, true);
+        ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok();
+        ines.post("/api/jobs/%d/estimates/1/consents".formatted(job), """
+                        {"lines": ["%s"], "answer": "LEFT", "saidBy": "Tamsin Orde", "on": "%s", "how": "PHONE",
+                         "warning": "told", "signed": true}
+                        """.formatted(item, TODAY))
+                .ok();
+        agreeToAllBut(item, 1);
+        assertThat(line()).isEmpty();
+        decide(item, true);
+        assertThat(line().orElseThrow().get("what").asString())
+                .as("it was in the first estimate, and left")
+                .isEqualTo("PRICE");
     }
 
     @Test
