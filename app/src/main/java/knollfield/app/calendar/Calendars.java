@@ -2,6 +2,7 @@ package knollfield.app.calendar;
 
 import java.time.Duration;
 import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -115,6 +116,8 @@ class Calendars {
         calendar.add(new XProperty("X-WR-CALNAME", name));
         Optional<VTimeZone> rules = zoneRules(clock.zone());
         rules.ifPresent(calendar::add);
+        Optional<ZoneId> told =
+                rules.flatMap(r -> Optional.ofNullable(r.getTimeZoneId())).map(id -> ZoneId.of(id.getValue()));
         for (CalendarRepository.Entry e : repository.entries(
                 clock.today().minusDays(DAYS_BACK).atStartOfDay(),
                 clock.instant().minus(CANCELLED_FOR))) {
@@ -124,8 +127,7 @@ class Calendars {
                     fleetId.isEmpty() || vehicle.fleet().map(Fleet::id).equals(fleetId);
             // a fleet sees what it was promised; a plan that is no promise yet is the workshop's own affair
             if (ofFleet && (fleetId.isEmpty() || e.promised())) {
-                calendar.add(
-                        event(e, job, vehicle, fleetId.isPresent(), workshop, technicians, bays, rules.isPresent()));
+                calendar.add(event(e, job, vehicle, fleetId.isPresent(), workshop, technicians, bays, told));
             }
         }
         return calendar.toString();
@@ -146,19 +148,22 @@ class Calendars {
             String workshop,
             Map<Long, String> technicians,
             Map<Long, String> bays,
-            boolean zoned) {
+            Optional<ZoneId> told) {
         ZoneId zone = clock.zone();
         VEvent event = new VEvent(false);
         event.add(new Uid("job-%d@knollfield".formatted(e.jobId())));
         event.add(new DtStamp(e.changedAt()));
         event.add(new LastModified(e.changedAt()));
         event.add(new Sequence(e.sequence()));
-        if (zoned) {
-            event.add(new DtStart<>(e.start().atZone(zone)));
-            event.add(new DtEnd<>(e.end().atZone(zone)));
+        ZonedDateTime start = e.start().atZone(zone);
+        ZonedDateTime end = e.end().atZone(zone);
+        if (told.isPresent()) {
+            // the library has the rules of some regions under the name of another that keeps the same time
+            event.add(new DtStart<>(start.withZoneSameInstant(told.get())));
+            event.add(new DtEnd<>(end.withZoneSameInstant(told.get())));
         } else {
-            event.add(new DtStart<>(e.start().atZone(zone).toInstant()));
-            event.add(new DtEnd<>(e.end().atZone(zone).toInstant()));
+            event.add(new DtStart<>(start.toInstant()));
+            event.add(new DtEnd<>(end.toInstant()));
         }
         String work = jobs.family(job).drive().words() + " job";
         event.add(new Summary("%s, %s".formatted(vehicle.registration(), work)));

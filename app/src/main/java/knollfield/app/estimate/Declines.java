@@ -6,7 +6,6 @@ import java.util.Optional;
 import knollfield.app.documents.DeclineSheet;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
-import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Houses;
@@ -69,7 +68,7 @@ public class Declines {
     /**
      * @param codes of lines that are to be left; none: those that were left
      * @param told of the risk; empty: the words that were noted, or the usual ones
-     * @throws Conflict where no line is left
+     * @throws InvalidInput where no line is left
      */
     DeclineSheet sheet(Job job, StoredEstimate stored, List<String> codes, String told) {
         if (told.length() > MOST_WARNING) {
@@ -83,7 +82,7 @@ public class Declines {
                 .map(Consent.OfLine::line)
                 .toList();
         if (lines.isEmpty()) {
-            throw new Conflict("No line of estimate %d-%d is left.".formatted(job.id(), stored.number()));
+            throw new InvalidInput("/lines", "No line of estimate %d-%d is left.".formatted(job.id(), stored.number()));
         }
         List<Consent> said = estimates.said(job.id());
         Vehicle v = jobs.state(job).vehicle();

@@ -268,7 +268,8 @@ public class Letters {
             LetterText.Template words,
             List<Long> vehicles) {
         if (houses.get().phone().isEmpty() && houses.get().email().isEmpty()) {
-            throw new Conflict(
+            throw new InvalidInput(
+                    "/channel",
                     "Setup does not say yet how the workshop is reached: a letter would not say whom to ring.");
         }
         if (!outbox.ways(owner).contains(channel)) {

@@ -6,7 +6,7 @@ public interface PrivatePages {
     /**
      * An address for the newest estimate of a job; one made before ends.
      *
-     * @throws knollfield.app.problem.Conflict where there is nothing to answer
+     * @throws knollfield.app.problem.InvalidInput where there is nothing to answer
      */
     String make(long jobId);
 }

@@ -5,7 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import knollfield.app.problem.Conflict;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.WorkshopClock;
@@ -142,7 +142,7 @@ class Sender {
         try {
             return inOne(
                     () -> repository.claim(m.id(), via, clock.instant()) ? Optional.of(written(m)) : Optional.empty());
-        } catch (Conflict | NotFound e) {
+        } catch (InvalidInput | NotFound e) {
             // nothing to answer any more: the claim is undone with it
             inOne(() -> {
                 if (repository.move(

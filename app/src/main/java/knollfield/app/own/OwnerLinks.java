@@ -13,7 +13,6 @@ import knollfield.app.log.VehicleLog;
 import knollfield.app.outbox.Channel;
 import knollfield.app.outbox.PrivatePages;
 import knollfield.app.problem.Checks;
-import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
@@ -95,7 +94,7 @@ public class OwnerLinks implements PrivatePages {
     /**
      * Makes a private address for the newest estimate of a job, and returns it; it cannot be read again. One made before ends.
      *
-     * @throws Conflict where there is nothing to answer, or nobody outside reaches the server
+     * @throws InvalidInput where there is nothing to answer, or nobody outside reaches the server
      */
     @Override
     @Transactional
@@ -129,16 +128,17 @@ public class OwnerLinks implements PrivatePages {
     public void write(long jobId, Channel channel) {
         Job job = jobs.get(jobId);
         StoredEstimate estimate = toAnswer(job);
-        Owner owner = owner(jobId).orElseThrow(() -> new Conflict("Nobody is on file to write to."));
+        Owner owner = owner(jobId).orElseThrow(() -> new InvalidInput("/channel", "Nobody is on file to write to."));
         letters.estimate(owner, channel, jobs.state(job).vehicle(), jobId, estimate.validUntil());
     }
 
     private StoredEstimate toAnswer(Job job) {
         StoredEstimate estimate = answerable(job)
-                .orElseThrow(() ->
-                        new Conflict("Make an estimate that is still valid first; an address leads to one estimate."));
+                .orElseThrow(() -> new InvalidInput(
+                        "/estimate", "Make an estimate that is still valid first; an address leads to one estimate."));
         if (!isOffered()) {
-            throw new Conflict("Setup does not say yet at which address people outside reach this server.");
+            throw new InvalidInput(
+                    "/outsideAddress", "Setup does not say yet at which address people outside reach this server.");
         }
         return estimate;
     }

@@ -153,7 +153,7 @@ class EstimateApiTest {
     void whatIsLeftIsPrintedToBeSignedWithWhatWasToldAndCopiesAreNumbered() throws IOException {
         make();
         String paper = "/api/jobs/%d/estimates/1/decline.pdf".formatted(job);
-        ines.get(paper).problem(409, "conflict");
+        assertThat(ines.get(paper).errorAt("/lines")).contains("is left");
         assertThat(words(ines.get(paper + "?lines=pump&told=It%20may%20weep%20f%C3%BCr%20Jahre")
                         .ok()
                         .bytes()))
@@ -162,7 +162,7 @@ class EstimateApiTest {
         say(1, "LEFT", "\"pump\"", "told at the counter", true).ok();
         assertThat(words(ines.get(paper).ok().bytes()))
                 .contains("Water pump", "told at the counter", "copy 2", "Told by Ines Carrow");
-        ines.get(paper + "?lines=nothing").problem(409, "conflict");
+        assertThat(ines.get(paper + "?lines=nothing").errorAt("/lines")).contains("is left");
         String estimate = "/api/jobs/%d/estimates/1/estimate.pdf".formatted(job);
         assertThat(words(ines.get(estimate).ok().bytes())).contains("copy 1", "Page 1 of ");
         assertThat(words(ines.get(estimate).ok().bytes())).contains("copy 2");

@@ -364,7 +364,8 @@ class LettersTest {
                 .get("id")
                 .asLong();
         String page = "/api/jobs/%d/private-page".formatted(job);
-        ines.post(page + "/message", "{\"channel\": \"EMAIL\"}").problem(409, "conflict");
+        assertThat(ines.post(page + "/message", "{\"channel\": \"EMAIL\"}").errorAt("/estimate"))
+                .contains("first");
         ines.post("/api/jobs/%d/estimates".formatted(job), "{}").ok();
         assertThat(ines.get(page).ok().json().get("ways")).hasSize(3);
         ines.post(page + "/message", "{\"channel\": \"EMAIL\"}").ok();
@@ -482,8 +483,7 @@ class LettersTest {
         ObjectNode house = (ObjectNode) ines.get("/api/setup/house").ok().json();
         ines.put("/api/setup/house", house.put("email", "").put("phone", "").toString())
                 .ok();
-        assertThat(send(o, "LETTER").problem(409, "conflict").get("detail").asString())
-                .contains("how the workshop is reached");
+        assertThat(send(o, "LETTER").errorAt("/channel")).contains("how the workshop is reached");
         assertThat(messages(o)).isEmpty();
     }
 

@@ -140,8 +140,7 @@ class OwnerPageTest {
         reachable("");
         String page = "/api/jobs/%d/private-page".formatted(job);
         assertThat(ines.get(page).ok().json().get("offered").asBoolean()).isFalse();
-        assertThat(ines.post(page, "{}").problem(409, "conflict").get("detail").asString())
-                .contains("Setup");
+        assertThat(ines.post(page, "{}").errorAt("/outsideAddress")).contains("Setup");
         SERVER.as("hedra").get(page).problem(403, "not-allowed");
         SERVER.as("jory").post(page, "{}").problem(403, "not-allowed");
         reachable(OUTSIDE + "/");

@@ -151,11 +151,12 @@ class ToldTest {
         assertThat(later.get("what").asString()).isEqualTo("READY");
         assertThat(later.get("movedTo").asString())
                 .isGreaterThan(later.get("promised").asString());
-        ines.post(
-                        "/api/told/" + later.get("id").asLong(),
-                        "{\"how\": \"MESSAGE\", \"channel\": \"TEXT\", \"version\": %d}"
-                                .formatted(later.get("version").asInt()))
-                .problem(409, "conflict");
+        assertThat(ines.post(
+                                "/api/told/" + later.get("id").asLong(),
+                                "{\"how\": \"MESSAGE\", \"channel\": \"TEXT\", \"version\": %d}"
+                                        .formatted(later.get("version").asInt()))
+                        .errorAt("/channel"))
+                .contains("how the workshop is reached");
         ines.post(
                         "/api/told/" + later.get("id").asLong(),
                         "{\"how\": \"PHONE\", \"version\": %d}"
