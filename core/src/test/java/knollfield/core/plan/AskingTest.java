@@ -210,6 +210,17 @@ class AskingTest {
                 50);
         // it would have ended at slot 10; Wenna begins another at 9, Perran does no belts, Kit is off
         assertThat(answer.onLift()).containsExactly(new WhatIf.OnLift(1, 4, List.of(2L)));
+        // away on its second day only: whoever is away does not take over from herself
+        Place overNight = new Place(1, 1, 2);
+        PlanJob twoDays = Cases.knownAt(job(1, 20, 5, 100).with(new PlanJob.Pin.AtPlace(overNight)), overNight);
+        assertThat(WhatIf.of(
+                                new PlanCase(now, List.of(twoDays)),
+                                Map.of(1L, overNight),
+                                new PlanCase(without(now, 1, 1), List.of(twoDays)),
+                                1,
+                                50)
+                        .onLift())
+                .containsExactly(new WhatIf.OnLift(1, 16, List.of(2L, 3L, 5L)));
         // checked in sooner than was planned: it is on the lift all the same, and stays there
         Place sooner = new Place(1, 1, 8);
         PlanJob early = Cases.knownAt(job(1, 8, 5, 100).with(new PlanJob.Pin.AtPlace(sooner, true)), sooner);
