@@ -15,6 +15,7 @@ import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
 
 /**
@@ -91,8 +92,7 @@ final class PaperType {
             return width;
         }
 
-        @org.jspecify.annotations.Nullable
-        private Loaded with(int codePoint) throws IOException {
+        private @Nullable Loaded with(int codePoint) throws IOException {
             for (int i = 0; i < files.size(); i++) {
                 if (font(i).has(codePoint)) {
                     return font(i);

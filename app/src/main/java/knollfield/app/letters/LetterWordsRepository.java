@@ -1,7 +1,6 @@
 package knollfield.app.letters;
 
 import java.util.List;
-import java.util.Optional;
 import knollfield.core.reminder.ReminderRule;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -108,11 +107,5 @@ class LetterWordsRepository {
                         .param("version", version)
                         .update()
                 == 1;
-    }
-
-    Optional<Own> find(LetterText text, String language) {
-        return all().stream()
-                .filter(o -> o.text() == text && o.language().equals(language))
-                .findFirst();
     }
 }

@@ -1,6 +1,5 @@
 package knollfield.app.outbox;
 
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -183,9 +182,5 @@ public class Outbox {
 
     Optional<Message> find(long id) {
         return repository.find(id);
-    }
-
-    Instant now() {
-        return clock.instant();
     }
 }
