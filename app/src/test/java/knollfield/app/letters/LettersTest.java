@@ -159,6 +159,11 @@ class LettersTest {
         JsonNode preview = ines.get("/api/letters/reminders/" + o.owner()).ok().json();
         assertThat(preview.get("body").asString()).contains("Dear Åse Bø", o.registration(), "0555 900");
 
+        ines.post("/api/letters/reminders", """
+                        {"letters": [{"ownerId": %d, "channel": "EMAIL", "vehicles": [%d, 999999]}]}
+                        """.formatted(o.owner(), o.vehicle()))
+                .problem(409, "conflict");
+        assertThat(messages(o)).as("not as it was shown").isEmpty();
         send(o, "EMAIL").ok();
         assertThat(letter(batch(), o)).isEmpty();
         assertThat(batch().get("kept")
