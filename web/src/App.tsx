@@ -49,6 +49,7 @@ const People = lazy(() => import('./features/setup/People'));
 const GettingReady = lazy(() => import('./features/setup/GettingReady'));
 const OwnPassword = lazy(() => import('./features/signin/OwnPassword'));
 const Workshop = lazy(() => import('./features/setup/Workshop'));
+const Backups = lazy(() => import('./features/setup/Backups'));
 const Everything = lazy(() => import('./features/setup/Everything'));
 const Matching = lazy(() => import('./features/setup/Matching'));
 const Places = lazy(() => import('./features/setup/Places'));
@@ -184,6 +185,14 @@ const router = createBrowserRouter([
             element: (
               <ManagersOnly>
                 <Matching />
+              </ManagersOnly>
+            ),
+          },
+          {
+            path: 'backups',
+            element: (
+              <ManagersOnly>
+                <Backups />
               </ManagersOnly>
             ),
           },

@@ -58,10 +58,48 @@ export const api = createClient<paths>({
   fetch: (request) => globalThis.fetch(request),
 });
 
+/** Keys of what was sent and not answered yet, or just now, by what it is. */
+const keys = new Map<string, string>();
+
+/** What only asks, however it is sent. */
+const ASKS =
+  /\/(calculations|practice|sign-in|sign-out)\b|\/(preview|check|outlook|what-if|differences)$/;
+
+/** 128 random bits; a page that came without encryption has no crypto.randomUUID. */
+const randomKey = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) =>
+    b.toString(16).padStart(2, '0'),
+  ).join('');
+
+/** For so long the same again is taken for a second click, in ms. */
+const SECOND_CLICK = 2000;
+
+/**
+ * The key of a request that adds something: the same for the same sent again, by a second click or because no answer came. So
+ * the server does it once.
+ */
+async function onceKey(request: Request): Promise<{ key: string; answered: () => void }> {
+  const what = `${request.url} ${await request.clone().text()}`;
+  const key = keys.get(what) ?? randomKey();
+  keys.set(what, key);
+  return { key, answered: () => void setTimeout(() => keys.delete(what), SECOND_CLICK) };
+}
+
+const waiting = new WeakMap<Request, () => void>();
+
 api.use({
-  onRequest({ request }) {
+  async onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token());
+    if (request.method === 'POST' && !ASKS.test(request.url)) {
+      const { key, answered } = await onceKey(request);
+      request.headers.set('Idempotency-Key', key);
+      waiting.set(request, answered);
+    }
     return request;
+  },
+  onResponse({ request, response }) {
+    waiting.get(request)?.();
+    return response;
   },
 });
 

@@ -93,6 +93,7 @@ export function deskView(
       })),
     rows,
     nextActByVehicles: 0,
+    unjudged: [],
     ...more,
   };
 }

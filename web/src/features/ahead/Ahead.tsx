@@ -180,9 +180,11 @@ function ListHead({
             Back to those that cross
           </button>
         )}
-        <a className="link-like" href={csv}>
-          This list as CSV
-        </a>
+        {(me.desk || me.readsOnly) && (
+          <a className="link-like" href={csv}>
+            This list as CSV
+          </a>
+        )}
       </p>
     </header>
   );

@@ -111,9 +111,15 @@ export default function Board() {
         <button className="action" onClick={() => setOpen('calendar')}>
           Calendar
         </button>
-        <a className="action" href={`/api/board/list.csv?from=${board.from}&days=${DAYS}`} download>
-          CSV
-        </a>
+        {me.desk && (
+          <a
+            className="action"
+            href={`/api/board/list.csv?from=${board.from}&days=${DAYS}`}
+            download
+          >
+            CSV
+          </a>
+        )}
         <button className="action" onClick={() => window.print()}>
           Print
         </button>

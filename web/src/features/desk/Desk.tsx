@@ -14,8 +14,10 @@ import { deskQuery, filterOf, filterText, PAGE, type DeskParams } from './deskQu
 import { DeskRows, Groups, PRINTED, type Row } from './DeskRows';
 import { Moved, SavedViews } from './DeskViews';
 import { LettersHint } from './LettersHint';
+import { Notices } from './Notices';
 import { SilentFeeds } from './SilentFeeds';
 import { ToTell } from './ToTell';
+import { Unjudged } from './Unjudged';
 
 /** What needs a decision, worst first, and beside it the vehicle it is about. */
 export default function Desk() {
@@ -130,6 +132,8 @@ export default function Desk() {
             }
           />
         )}
+        {me.desk && <Notices />}
+        {view && <Unjudged view={view} />}
         {me.desk && <SilentFeeds />}
         {me.desk && <LettersHint />}
         {me.desk && <ToTell />}
@@ -193,10 +197,14 @@ function ListMenu({ query, filter, total }: { query: string; filter: DeskParams;
       trigger={['click']}
       menu={{
         items: [
-          {
-            key: 'csv',
-            label: <a href={`/api/desk/list.csv?${query}`}>This list as CSV</a>,
-          },
+          ...(me.desk || me.readsOnly
+            ? [
+                {
+                  key: 'csv',
+                  label: <a href={`/api/desk/list.csv?${query}`}>This list as CSV</a>,
+                },
+              ]
+            : []),
           { key: 'print', label: 'Print this list', onClick: () => void print() },
           ...(me.readsOnly
             ? []

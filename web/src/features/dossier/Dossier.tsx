@@ -246,7 +246,7 @@ function Actions({
                     ['decline', 'Declined by the owner'],
                     ['trip', 'Known trip'],
                     ...(v.items.length > 0 ? [['renewal', 'Renewal on record']] : []),
-                    ['timing', 'When to act on this vehicle'],
+                    ...(me.manages ? [['timing', 'When to act on this vehicle']] : []),
                     ['state', 'Laid up, sold, scrapped'],
                   ] as [DossierForm, string][]
                 ).map(([key, label]) => ({ key, label, onClick: () => onForm(key) })),

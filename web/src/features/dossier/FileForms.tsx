@@ -30,6 +30,7 @@ export function RenewalForm({ v, today, onClose }: Props) {
   const [km, setKm] = useState<number>();
   const [grade, setGrade] = useState<Renewal['grade']>('DOCUMENTED');
   const [part, setPart] = useState('');
+  const [proof, setProof] = useState('');
   const [betterPart, setBetterPart] = useState(false);
   const add = useAddRenewal(v.id, onClose);
   return (
@@ -37,7 +38,7 @@ export function RenewalForm({ v, today, onClose }: Props) {
       title="Renewal on record"
       submit="Record it"
       error={add.error}
-      at={['/item', '/date', '/km', '/value']}
+      at={['/item', '/date', '/km', '/value', '/proof']}
       pending={add.isPending}
       disabled={!item || !date || km === undefined}
       onSubmit={() =>
@@ -47,6 +48,7 @@ export function RenewalForm({ v, today, onClose }: Props) {
           km: km ?? 0,
           grade,
           part,
+          proof: grade === 'STATED' ? undefined : proof,
           betterPart,
           countsAsReading: true,
         })
@@ -88,6 +90,22 @@ export function RenewalForm({ v, today, onClose }: Props) {
             popupMatchSelectWidth={false}
           />
         </Field>
+        {grade !== 'STATED' && (
+          <Field
+            id="renewal-proof"
+            label="The paper’s number, or who saw it"
+            error={add.error}
+            at="/proof"
+            grow
+          >
+            <Input
+              id="renewal-proof"
+              value={proof}
+              status={faulty(add.error, '/proof')}
+              onChange={(e) => setProof(e.target.value)}
+            />
+          </Field>
+        )}
         <Field id="renewal-part" label="Part fitted, if known" grow>
           <Input id="renewal-part" value={part} onChange={(e) => setPart(e.target.value)} />
         </Field>

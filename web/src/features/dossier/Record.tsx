@@ -119,6 +119,7 @@ export function Renewals({ v, linked }: { v: View; linked: boolean }) {
               </td>
               <td>
                 {r.grade}
+                {r.proof && <span className="second">{r.proof}</span>}
                 <span className="second">
                   {r.jobId !== undefined && linked ? (
                     <Link to={`/jobs/${r.jobId}`}>job {r.jobId}</Link>

@@ -4,12 +4,16 @@ import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { fleetsQuery } from '../desk/deskQueries';
+import { formatMoment } from '../../shared/format';
 import { DAYS } from '../../shared/days';
 import {
   hoursQuery,
   peopleQuery,
+  personChangesQuery,
   useAddPerson,
   useChangePerson,
+  useEndDevice,
+  useNoSecondFactor,
   useSignOutEverywhere,
 } from './setupQueries';
 import { HoursEditor } from './HoursEditor';
@@ -43,10 +47,16 @@ export default function People() {
   const fleets = useQuery(fleetsQuery);
   const change = useChangePerson();
   const signOut = useSignOutEverywhere();
+  const endDevice = useEndDevice();
+  const noFactor = useNoSecondFactor();
   const [open, setOpen] = useState<Person | 'new'>();
+  const [shown, setShown] = useState<number>();
   return (
     <section>
-      <ProblemNote error={error ?? change.error ?? signOut.error} retry={() => refetch()} />
+      <ProblemNote
+        error={error ?? change.error ?? signOut.error ?? endDevice.error ?? noFactor.error}
+        retry={() => refetch()}
+      />
       <table className="plain people">
         <thead>
           <tr>
@@ -55,6 +65,7 @@ export default function People() {
             <th>Role</th>
             <th>Works on</th>
             <th>Days</th>
+            <th>Signed in</th>
             <th />
           </tr>
         </thead>
@@ -86,6 +97,41 @@ export default function People() {
                   .map((d) => d.label)
                   .join(' ')}
                 {p.hours && <span className="second">own hours</span>}
+              </td>
+              <td>
+                {p.devices.length > 0 && (
+                  <button
+                    className="link"
+                    aria-expanded={shown === p.id}
+                    onClick={() => setShown(shown === p.id ? undefined : p.id)}
+                  >
+                    {p.devices.length === 1 ? '1 device' : `${p.devices.length} devices`}
+                  </button>
+                )}
+                {shown === p.id &&
+                  p.devices.map((d) => (
+                    <span key={d.key} className="second">
+                      {d.kind}, {d.place}, since {formatMoment(d.since)}{' '}
+                      <button
+                        className="link"
+                        onClick={() => endDevice.mutate({ id: p.id, key: d.key })}
+                      >
+                        Sign it out
+                      </button>
+                    </span>
+                  ))}
+                {p.secondFactor && (
+                  <span className="second">
+                    with a second device{' '}
+                    <button
+                      className="link"
+                      title="Where it is lost: signing in asks for the password alone again"
+                      onClick={() => noFactor.mutate(p.id)}
+                    >
+                      Without
+                    </button>
+                  </span>
+                )}
               </td>
               <td className="num">
                 {p.active && (
@@ -140,7 +186,43 @@ export default function People() {
       ) : (
         <Button onClick={() => setOpen('new')}>Add a person</Button>
       )}
+      <Changes />
     </section>
+  );
+}
+
+/** What was changed of accounts, and by whom. */
+function Changes() {
+  const changes = useQuery(personChangesQuery);
+  return (
+    changes.data &&
+    changes.data.length > 0 && (
+      <>
+        <h2>What was changed</h2>
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>By</th>
+              <th>Of</th>
+              <th>Before</th>
+              <th>After</th>
+            </tr>
+          </thead>
+          <tbody>
+            {changes.data.map((c, i) => (
+              <tr key={i}>
+                <td>{formatMoment(c.at)}</td>
+                <td>{c.by}</td>
+                <td>{c.name}</td>
+                <td>{c.before}</td>
+                <td>{c.after}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </>
+    )
   );
 }
 

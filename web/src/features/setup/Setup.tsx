@@ -26,6 +26,7 @@ export default function Setup() {
         )}
         <NavLink to="/setup/import">Import a list</NavLink>
         {me.manages && <NavLink to="/setup/everything">Everything as files</NavLink>}
+        {me.manages && <NavLink to="/setup/backups">Backups</NavLink>}
       </nav>
       <Outlet />
     </div>

@@ -11,6 +11,11 @@ export const assumptionsQuery = queryOptions({
   queryFn: () => data(api.GET('/api/setup/assumptions')),
 });
 
+export const personChangesQuery = queryOptions({
+  queryKey: ['people', 'changes'],
+  queryFn: () => data(api.GET('/api/setup/people/changes')),
+});
+
 export const peopleQuery = queryOptions({
   queryKey: ['people'],
   queryFn: () => data(api.GET('/api/setup/people')),
@@ -256,6 +261,18 @@ export const useGiveFamilies = (onDone: (given: Schemas['Given']) => void) =>
     (choices: Schemas['ChoiceIn'][]) =>
       data(api.POST('/api/setup/matching/families', { body: { choices } })),
     onDone,
+  );
+
+/** Ends one session of somebody. */
+export const useEndDevice = () =>
+  useSetupChange(({ id, key }: { id: number; key: string }) =>
+    data(api.DELETE('/api/setup/people/{id}/devices/{key}', { params: { path: { id, key } } })),
+  );
+
+/** Lets somebody in without the second device, which is lost. */
+export const useNoSecondFactor = () =>
+  useSetupChange((id: number) =>
+    data(api.DELETE('/api/setup/people/{id}/second-factor', { params: { path: { id } } })),
   );
 
 /** Signs somebody out on every device. */

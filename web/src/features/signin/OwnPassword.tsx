@@ -1,28 +1,32 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, data } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { Devices } from './Devices';
+import { SecondFactor } from './SecondFactor';
 
-/** Everybody changes their own password. */
+/** Everybody changes their own password, and sees where they are signed in. */
 export default function OwnPassword() {
+  const client = useQueryClient();
   const [current, setCurrent] = useState('');
   const [password, setPassword] = useState('');
+  const account = useQuery({
+    queryKey: ['account'],
+    queryFn: () => data(api.GET('/api/me/account')),
+  });
   const change = useMutation({
     mutationFn: () => data(api.PUT('/api/me/password', { body: { current, password } })),
     onSuccess: () => {
       setCurrent('');
       setPassword('');
+      return client.invalidateQueries({ queryKey: ['account'] });
     },
-  });
-  const everywhere = useMutation({
-    mutationFn: () => data(api.POST('/api/me/sign-out-everywhere', {})),
-    onSuccess: () => window.location.assign('/'),
   });
   return (
     <div className="page">
-      <h1>Your password</h1>
+      <h1>Your password and devices</h1>
       <form
         className="form card-form"
         onSubmit={(e) => {
@@ -43,7 +47,7 @@ export default function OwnPassword() {
             <FieldNote error={change.error} at="/current" />
           </div>
           <div>
-            <label htmlFor="own-new">New password, at least 8 characters</label>
+            <label htmlFor="own-new">New password, at least 12 characters</label>
             <Input.Password
               id="own-new"
               autoComplete="new-password"
@@ -51,6 +55,7 @@ export default function OwnPassword() {
               onChange={(e) => setPassword(e.target.value)}
             />
             <FieldNote error={change.error} at="/password" />
+            <span className="hint">Four words that do not belong together are a good one.</span>
           </div>
         </div>
         <ProblemNote error={change.error} beside={['/current', '/password']} />
@@ -71,14 +76,13 @@ export default function OwnPassword() {
           </Link>
         </div>
       </form>
-      <h2>Your devices</h2>
-      <p className="hint">
-        Ends your session here and on every other device, such as a tablet that was lost.
-      </p>
-      <ProblemNote error={everywhere.error} />
-      <Button loading={everywhere.isPending} onClick={() => everywhere.mutate()}>
-        Sign out everywhere
-      </Button>
+      <ProblemNote error={account.error} retry={() => account.refetch()} />
+      {account.data && (
+        <>
+          <Devices devices={account.data.devices} />
+          <SecondFactor on={account.data.secondFactor} />
+        </>
+      )}
     </div>
   );
 }

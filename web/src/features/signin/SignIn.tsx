@@ -10,10 +10,11 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
   const client = useQueryClient();
   const [signIn, setSignIn] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState<string>();
   const send = useMutation({
     mutationFn: async () => {
       await data(api.GET('/api/me'));
-      return data(api.POST('/api/sign-in', { body: { signIn, password } }));
+      return data(api.POST('/api/sign-in', { body: { signIn, password, code } }));
     },
     onSuccess: async () => {
       // until it is read who that is, nobody is: nothing kept goes out in another's name
@@ -28,7 +29,10 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
     e.preventDefault();
     send.mutate();
   };
-  const atField = send.error instanceof Problem && send.error.onlyAt('/password');
+  // asked for once the password was right
+  const asksCode =
+    code !== undefined || (send.error instanceof Problem && send.error.at('/code') !== undefined);
+  const atField = send.error instanceof Problem && send.error.onlyAt('/password', '/code');
   return (
     <form onSubmit={submit} className="form">
       <label htmlFor="sign-in">Sign-in name</label>
@@ -48,6 +52,20 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
         onChange={(e) => setPassword(e.target.value)}
       />
       <FieldNote error={send.error} at="/password" />
+      {asksCode && (
+        <>
+          <label htmlFor="sign-in-code">Code of your second device</label>
+          <Input
+            id="sign-in-code"
+            autoFocus
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            value={code ?? ''}
+            onChange={(e) => setCode(e.target.value)}
+          />
+          <FieldNote error={send.error} at="/code" />
+        </>
+      )}
       {!atField && <ProblemNote error={send.error} />}
       <Button
         type="primary"
@@ -123,7 +141,11 @@ function FirstRun() {
       {field('code', 'Code', 'Printed in the window where Knollfield was started.')}
       {field('name', 'Your name')}
       {field('signIn', 'Sign-in name')}
-      {field('password', 'Password', 'At least 8 characters.')}
+      {field(
+        'password',
+        'Password',
+        'At least 12 characters; four words that do not belong together are a good one.',
+      )}
       {!(send.error instanceof Problem && send.error.onlyAt(...fields)) && (
         <ProblemNote error={send.error} />
       )}

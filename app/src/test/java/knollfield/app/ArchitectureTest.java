@@ -63,6 +63,9 @@ class ArchitectureTest {
     static final ArchRule SQL_LIVES_IN_REPOSITORIES = noClasses()
             .that()
             .haveSimpleNameNotEndingWith("Repository")
+            .and()
+            // opens the file, and copies it whole
+            .resideOutsideOfPackage("knollfield.app.data")
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("org.springframework.jdbc..", "java.sql..", "javax.sql..");

@@ -127,6 +127,18 @@ public final class Client {
         return change("POST", path, "text/plain;charset=UTF-8", BodyPublishers.ofString(text));
     }
 
+    /** Any request at all, with the token. */
+    public Answer raw(String method, String path, String accept, String type, byte[] body) {
+        if (token().isEmpty()) {
+            get("/api/me");
+        }
+        return send(HttpRequest.newBuilder(URI.create(address + path))
+                .header("Accept", accept)
+                .header("Content-Type", type)
+                .header("X-XSRF-TOKEN", token())
+                .method(method, body.length == 0 ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(body)));
+    }
+
     /** A change without the token, as a foreign page would send it. */
     public Answer postWithoutToken(String path, String json) {
         return send(HttpRequest.newBuilder(URI.create(address + path))

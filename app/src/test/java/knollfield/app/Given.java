@@ -101,7 +101,7 @@ public final class Given {
             Client client, long vehicle, String item, LocalDate date, int km, boolean countsAsReading) {
         return client.post(
                 "/api/vehicles/%d/renewals".formatted(vehicle), """
-                {"item": "%s", "date": "%s", "km": %d, "grade": "DOCUMENTED", "countsAsReading": %s, "source": "WORKSHOP"}
+                {"item": "%s", "date": "%s", "km": %d, "grade": "DOCUMENTED", "proof": "invoice 4411", "countsAsReading": %s, "source": "WORKSHOP"}
                 """.formatted(item, date, km, countsAsReading));
     }
 }

@@ -14,6 +14,8 @@ import org.junit.jupiter.api.extension.ExtensionContext.Namespace;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
 /**
  * Starts the real application on a free port with a new H2 file, once for each kind of data, and stops it after the last
@@ -48,6 +50,11 @@ public final class Server implements BeforeAllCallback {
     /** The island of Skerrow. */
     public static Server demo() {
         return new Server(true, "demo");
+    }
+
+    /** An island of Skerrow that no other test class touches. */
+    public static Server freshDemo() {
+        return new Server(true, "fresh-" + FRESH.incrementAndGet());
     }
 
     private record Running(ConfigurableApplicationContext context, Path folder, String address)
@@ -103,6 +110,24 @@ public final class Server implements BeforeAllCallback {
 
     public <T> T bean(Class<T> type) {
         return running.context().getBean(type);
+    }
+
+    /** The database beside the server: what is changed by it is committed at once. */
+    public JdbcClient jdbc() {
+        try {
+            Path base = running.folder().resolve("data");
+            return JdbcClient.create(new DriverManagerDataSource(
+                    "jdbc:h2:file:" + base + ";DB_CLOSE_ON_EXIT=FALSE;TRACE_LEVEL_FILE=0",
+                    "knollfield",
+                    Files.readString(base.resolveSibling("data.key")).strip()));
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Where its data lie. */
+    public Path folder() {
+        return running.folder();
     }
 
     /** A new client, signed in. */

@@ -11,6 +11,7 @@ import java.util.Locale;
 import knollfield.app.ahead.AheadController.CrossRow;
 import knollfield.app.ahead.Crowd.Mark;
 import knollfield.app.ahead.Crowd.Scene;
+import knollfield.app.shared.Cells;
 import knollfield.app.shared.Words;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.explain.Fact;
@@ -60,7 +61,8 @@ final class AheadWords {
         int digits = Currency.getInstance(currency).getDefaultFractionDigits();
         StringBuilder out = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
-            csv.printRecord(
+            Cells.print(
+                    csv,
                     "registration",
                     "owner",
                     "fleet",
@@ -72,7 +74,8 @@ final class AheadWords {
                     "hours",
                     "price" + money);
             for (CrossRow r : rows) {
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         r.registration(),
                         r.ownerName(),
                         r.fleet(),

@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import knollfield.app.shared.Cells;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 
@@ -20,7 +21,8 @@ final class BoardCsv {
                 board.bays().stream().collect(Collectors.toMap(TrackViews.BayTrack::id, TrackViews.BayTrack::name));
         StringBuilder out = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
-            csv.printRecord(
+            Cells.print(
+                    csv,
                     "job",
                     "registration",
                     "owner",
@@ -34,7 +36,8 @@ final class BoardCsv {
                     "hours",
                     "act_by");
             for (BoardViews.BlockView b : board.blocks()) {
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         b.jobId(),
                         b.registration(),
                         b.ownerName(),
@@ -49,7 +52,8 @@ final class BoardCsv {
                         null);
             }
             for (BoardViews.WaitingView w : board.waiting()) {
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         w.jobId(),
                         w.registration(),
                         w.ownerName(),

@@ -7,6 +7,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import knollfield.app.job.Job;
+import knollfield.app.security.Person;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -98,14 +99,15 @@ class CalendarRepository {
                 .list();
     }
 
-    void addFeed(String tokenHash, Optional<Long> fleetId, String by, Instant at) {
+    void addFeed(String tokenHash, Optional<Long> fleetId, Person by, Instant at) {
         jdbc.sql("""
-                        INSERT INTO calendar_feed (token_hash, fleet_id, made_by, made_at)
-                        VALUES (:hash, :fleet, :by, :at)
+                        INSERT INTO calendar_feed (token_hash, fleet_id, made_by, person_id, made_at)
+                        VALUES (:hash, :fleet, :by, :person, :at)
                         """)
                 .param("hash", tokenHash)
                 .param("fleet", fleetId.orElse(null))
-                .param("by", by)
+                .param("by", by.name())
+                .param("person", by.id())
                 .param("at", at.atOffset(ZoneOffset.UTC))
                 .update();
     }
@@ -121,11 +123,12 @@ class CalendarRepository {
                 .list();
     }
 
+    /** A feed in force whose maker still may make one. */
     Optional<Feed> feed(String tokenHash) {
         return jdbc.sql("""
-                        SELECT id, fleet_id, made_by, made_at
-                        FROM calendar_feed
-                        WHERE token_hash = :hash AND revoked_at IS NULL
+                        SELECT f.id, f.fleet_id, f.made_by, f.made_at
+                        FROM calendar_feed f JOIN person p ON p.id = f.person_id
+                        WHERE f.token_hash = :hash AND f.revoked_at IS NULL AND p.active AND p.role = 'MANAGER'
                         """)
                 .param("hash", tokenHash)
                 .query((rs, row) -> new Feed(

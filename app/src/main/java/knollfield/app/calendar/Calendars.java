@@ -221,7 +221,7 @@ class Calendars {
             }
         });
         String token = Secret.make();
-        repository.addFeed(Secret.hash(token), fleetId, current.get().name(), clock.instant());
+        repository.addFeed(Secret.hash(token), fleetId, current.get(), clock.instant());
         return token;
     }
 

@@ -1,6 +1,9 @@
 package knollfield.app.demo;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -20,6 +23,7 @@ import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.board.Boards;
 import knollfield.app.breakdown.Breakdowns;
+import knollfield.app.data.DataFolder;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
 import knollfield.app.engine.EngineBook;
@@ -118,6 +122,7 @@ class Skerrow implements SmartInitializingSingleton {
     private final TelematicsRun telematics;
     private final WorkshopClock clock;
     private final TransactionTemplate transaction;
+    private final DataFolder folder;
     private final int size;
 
     Skerrow(
@@ -144,6 +149,7 @@ class Skerrow implements SmartInitializingSingleton {
             TelematicsRun telematics,
             WorkshopClock clock,
             TransactionTemplate transaction,
+            DataFolder folder,
             @Value("${knollfield.demo.vehicles:240}") int size) {
         this.people = people;
         this.persons = persons;
@@ -168,6 +174,7 @@ class Skerrow implements SmartInitializingSingleton {
         this.telematics = telematics;
         this.clock = clock;
         this.transaction = transaction;
+        this.folder = folder;
         this.size = size;
     }
 
@@ -177,6 +184,7 @@ class Skerrow implements SmartInitializingSingleton {
             return;
         }
         try {
+            Files.writeString(folder.filling(), "");
             transaction.executeWithoutResult(t -> fill());
             transaction.executeWithoutResult(t -> addHouse());
             forecasts.forget();
@@ -184,6 +192,9 @@ class Skerrow implements SmartInitializingSingleton {
             forecasts.forget();
             feeds.make(fleet("Post and parcel").id(), "Units in the vans", 3, true);
             telematics.run();
+            Files.delete(folder.filling());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         } finally {
             SecurityContextHolder.clearContext();
         }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -155,6 +156,8 @@ class DeskController {
      * @param whileHere vehicles that are not due but worth doing on a visit for other work
      * @param total vehicles of the whole list, of which {@code rows} is a page from {@code offset} on
      * @param nextActBy the next act-by date of vehicles that need nothing yet
+     * @param unjudged vehicles that cannot be judged as they are
+     * @param figuresOf since when the figures stand, where computing them anew has failed
      */
     record DeskView(
             LocalDate today,
@@ -171,7 +174,16 @@ class DeskController {
             List<DeskRow> rows,
             @Nullable LocalDate nextActBy,
             int nextActByVehicles,
-            @Nullable MovedView moved) {}
+            @Nullable MovedView moved,
+            List<UnjudgedRow> unjudged,
+            @Nullable Instant figuresOf) {}
+
+    /**
+     * A vehicle that is judged without a part of what is on file of it.
+     *
+     * @param why a clause
+     */
+    record UnjudgedRow(long vehicleId, String registration, String why) {}
 
     record FleetView(long id, String name) {}
 
@@ -226,7 +238,21 @@ class DeskController {
                         .map(m -> new MovedView(
                                 m.at(), m.why().words(), visible(m.list()).size()))
                         .filter(m -> m.count() > 0)
-                        .orElse(null));
+                        .orElse(null),
+                unjudged(),
+                forecasts.oldSince().orElse(null));
+    }
+
+    private List<UnjudgedRow> unjudged() {
+        Person person = current.get();
+        return forecasts.all().stream()
+                .filter(v -> v.unjudged().isPresent() && vehicles.maySee(person, v.vehicle()))
+                .map(v -> new UnjudgedRow(
+                        v.vehicle().id(),
+                        v.vehicle().registration(),
+                        v.unjudged().orElseThrow().words()))
+                .sorted(Comparator.comparing(UnjudgedRow::registration))
+                .toList();
     }
 
     /** The whole list as CSV (RFC 4180), in the order shown. */

@@ -7,6 +7,7 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
 import knollfield.app.desk.DeskController.DeskRow;
+import knollfield.app.shared.Cells;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
@@ -20,7 +21,8 @@ final class DeskCsv {
         StringBuilder out = new StringBuilder();
         int digits = Currency.getInstance(currency).getDefaultFractionDigits();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
-            csv.printRecord(
+            Cells.print(
+                    csv,
                     "registration",
                     "owner",
                     "phone",
@@ -36,7 +38,8 @@ final class DeskCsv {
                     "exposure_per_week_" + currency.toLowerCase(Locale.ROOT),
                     "next_step");
             for (DeskRow r : rows) {
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         r.registration(),
                         r.ownerName(),
                         r.ownerPhone(),

@@ -151,6 +151,7 @@ class DossierController {
             int km,
             String grade,
             String part,
+            String proof,
             @Nullable Long jobId,
             String enteredBy) {}
 
@@ -396,6 +397,7 @@ class DossierController {
                         r.km(),
                         r.grade().words(),
                         r.part(),
+                        r.proof(),
                         r.jobId().orElse(null),
                         r.enteredBy()))
                 .toList();

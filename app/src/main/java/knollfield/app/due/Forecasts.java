@@ -1,5 +1,6 @@
 package knollfield.app.due;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -57,6 +58,9 @@ import org.springframework.transaction.event.TransactionalEventListener;
 @Service
 public class Forecasts {
 
+    /** After a failure, so that not every question tries again. */
+    private static final Duration RETRY = Duration.ofSeconds(30);
+
     private static final Logger LOG = LoggerFactory.getLogger(Forecasts.class);
 
     private final VehicleService vehicles;
@@ -66,6 +70,8 @@ public class Forecasts {
     private final Object computing = new Object();
     private volatile @Nullable Snapshot snapshot;
     private volatile boolean stale;
+    private volatile boolean old;
+    private volatile Instant notBefore = Instant.EPOCH;
     private volatile Moves.Why staleBy = Moves.Why.NEW_DAY;
     private volatile Optional<Moves> moves = Optional.empty();
 
@@ -76,9 +82,16 @@ public class Forecasts {
         this.clock = clock;
     }
 
-    /** @param sorted worst first, made when it is first asked for after a change */
+    /**
+     * @param at when it was computed
+     * @param sorted worst first, made when it is first asked for after a change
+     */
     private record Snapshot(
-            LocalDate today, Map<String, ClassLearning> classes, Map<Long, VehicleState> states, Sorted sorted) {}
+            Instant at,
+            LocalDate today,
+            Map<String, ClassLearning> classes,
+            Map<Long, VehicleState> states,
+            Sorted sorted) {}
 
     private static final class Sorted {
         private volatile @Nullable List<VehicleState> list;
@@ -159,6 +172,12 @@ public class Forecasts {
         return moves;
     }
 
+    /** When the figures were computed, where computing them anew has failed since; empty where they are of now. */
+    public Optional<Instant> oldSince() {
+        Snapshot now = current();
+        return old ? Optional.of(now.at()) : Optional.empty();
+    }
+
     /** Every vehicle's state if the workshop's figures were {@code workshop}, in no order. Changes nothing. */
     public Collection<VehicleState> under(Workshop workshop) {
         return compute(
@@ -226,8 +245,7 @@ public class Forecasts {
                 return;
             }
             vehicles.historyForForecast(event.vehicleId()).ifPresent(h -> {
-                VehicleFacts facts = h.facts(inForce(known.classes(), h));
-                known.states().put(event.vehicleId(), state(h, facts, settings.get(), known.today()));
+                known.states().put(event.vehicleId(), judge(h, known.classes(), settings.get(), known.today()));
                 known.sorted().list = null;
             });
         }
@@ -288,8 +306,24 @@ public class Forecasts {
             if (again != null && !stale && again.today().equals(today)) {
                 return again;
             }
+            if (again != null && clock.instant().isBefore(notBefore)) {
+                return again;
+            }
+            Snapshot made;
+            try {
+                made = compute(settings.get(), settings.usageClasses(), today);
+            } catch (RuntimeException e) {
+                if (again == null) {
+                    throw e;
+                }
+                // all or nothing: the figures so far stand, and the Desk says since when
+                LOG.error("recomputing all vehicles failed; the figures so far stand", e);
+                notBefore = clock.instant().plus(RETRY);
+                old = true;
+                return again;
+            }
             stale = false;
-            Snapshot made = compute(settings.get(), settings.usageClasses(), today);
+            old = false;
             if (again != null) {
                 List<Move> list = moved(again, made);
                 moves = Optional.of(
@@ -324,18 +358,23 @@ public class Forecasts {
         List<VehicleHistory> histories = vehicles.allHistories();
         Map<String, List<List<Reading>>> chains = new HashMap<>();
         for (VehicleHistory h : histories) {
-            VehicleFacts facts = h.facts(assumedOf(assumed, h));
-            chains.computeIfAbsent(h.vehicle().usageClass(), c -> new ArrayList<>())
-                    .add(ReadingChain.of(facts.allReadings(), workshop.odometer())
-                            .kept());
+            try {
+                VehicleFacts facts = h.facts(assumedOf(assumed, h));
+                chains.computeIfAbsent(h.vehicle().usageClass(), c -> new ArrayList<>())
+                        .add(ReadingChain.of(facts.allReadings(), workshop.odometer())
+                                .kept());
+            } catch (RuntimeException e) {
+                // it teaches its class nothing; that it cannot be judged is said below
+                LOG.debug("vehicle {} teaches nothing", h.vehicle().id(), e);
+            }
         }
         Map<String, ClassLearning> classes = assumed.values().stream()
                 .map(c -> ClassLearning.of(c, chains.getOrDefault(c.code(), List.of())))
                 .collect(Collectors.toMap(c -> c.assumed().code(), Function.identity()));
         Map<Long, VehicleState> states = histories.parallelStream()
-                .map(h -> state(h, h.facts(inForce(classes, h)), workshop, today))
+                .map(h -> judge(h, classes, workshop, today))
                 .collect(Collectors.toConcurrentMap(s -> s.vehicle().id(), Function.identity()));
-        return new Snapshot(today, classes, new ConcurrentHashMap<>(states), new Sorted());
+        return new Snapshot(clock.instant(), today, classes, new ConcurrentHashMap<>(states), new Sorted());
     }
 
     private static UsageClass assumedOf(Map<String, UsageClass> classes, VehicleHistory history) {
@@ -349,6 +388,29 @@ public class Forecasts {
                 .map(ClassLearning::inForce)
                 .orElseThrow(() -> new IllegalStateException(
                         "no usage class " + history.vehicle().usageClass()));
+    }
+
+    /**
+     * How a vehicle stands. One that cannot be judged is set aside with why, judged without what keeps it from being; it never
+     * keeps the others from being judged.
+     */
+    private VehicleState judge(
+            VehicleHistory history, Map<String, ClassLearning> classes, Workshop workshop, LocalDate today) {
+        try {
+            return state(history, history.facts(inForce(classes, history)), workshop, today);
+        } catch (RuntimeException e) {
+            LOG.warn("vehicle {} cannot be judged", history.vehicle().id(), e);
+            for (Unjudged.Part part : Unjudged.Part.values()) {
+                VehicleHistory without = Unjudged.without(history, part, today);
+                try {
+                    return state(without, without.facts(inForce(classes, without)), workshop, today)
+                            .unjudged(history, part);
+                } catch (RuntimeException again) {
+                    LOG.debug("nor without {}", part, again);
+                }
+            }
+            throw e;
+        }
     }
 
     private static Exposure.Stake stake(Workshop workshop, Consequence consequence, long plannedMinor) {
@@ -384,7 +446,8 @@ public class Forecasts {
                     Optional.empty(),
                     aside,
                     callBack,
-                    search);
+                    search,
+                    Optional.empty());
         }
         Bundle usual = BundleRules.bundle(family.get(), forBundle(history, facts, forecast), Set.of());
         long planned = usual.partsMinor() + usual.labourMinor(workshop.labourRateMinor());
@@ -411,6 +474,7 @@ public class Forecasts {
                 careful.whileHere(),
                 aside,
                 callBack,
-                search);
+                search,
+                Optional.empty());
     }
 }

@@ -30,6 +30,7 @@ import knollfield.core.risk.Exposure;
  * @param aside why it is not in today's list although its status stands
  * @param callBack a call was promised for today or earlier
  * @param search what the find box looks through, in small letters
+ * @param unjudged what of it cannot be reckoned with; the rest is judged without it
  */
 public record VehicleState(
         VehicleHistory history,
@@ -44,7 +45,8 @@ public record VehicleState(
         Optional<Careful.WhileHere> whileHere,
         Optional<SetAside> aside,
         boolean callBack,
-        Search search)
+        Search search,
+        Optional<Unjudged.Part> unjudged)
         implements DeskOrder.Waiting {
 
     /**
@@ -66,6 +68,25 @@ public record VehicleState(
                             + v.fleet().map(f -> " " + f.name()).orElse("")),
                     PhoneNumber.digits(v.ownerPhone()));
         }
+    }
+
+    /** This judgement, made without {@code part} of {@code whole}. */
+    VehicleState unjudged(VehicleHistory whole, Unjudged.Part part) {
+        return new VehicleState(
+                whole,
+                facts,
+                family,
+                forecast,
+                plannedMinutes,
+                plannedMinor,
+                consequence,
+                renewed,
+                week,
+                whileHere,
+                aside,
+                callBack,
+                search,
+                Optional.of(part));
     }
 
     public Vehicle vehicle() {

@@ -1,7 +1,6 @@
 package knollfield.app.feed;
 
 import jakarta.servlet.http.HttpServletRequest;
-import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
@@ -42,7 +41,7 @@ class FeedController {
     record PushedReading(
             @Nullable String vehicle,
             @Nullable String at,
-            @Nullable BigDecimal value,
+            @Nullable Object value,
             @Nullable String unit) {}
 
     record PushedReadings(@Nullable List<PushedReading> readings) {}

@@ -13,6 +13,7 @@ import knollfield.app.due.VehicleState;
 import knollfield.app.problem.NotFound;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Cells;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.core.due.BroughtForward;
@@ -224,7 +225,8 @@ class FleetPlaceController {
                         .get())) {
             for (Coming c : FleetDoor.inOrder(p)) {
                 FleetVehicleView v = vehicle(c, p);
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         v.day() == null
                                 ? ""
                                 : v.day().withDayOfMonth(1).toString().substring(0, 7),

@@ -17,6 +17,7 @@ import knollfield.app.importing.Understanding.Said;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.shared.Cells;
 import knollfield.core.units.DistanceUnit;
 import org.apache.commons.csv.CSVFormat;
 import org.jspecify.annotations.Nullable;
@@ -222,7 +223,7 @@ class ImportController {
     private static ResponseEntity<byte[]> csv(String name, List<List<String>> rows) {
         // with the mark by which spreadsheets know UTF-8
         String text = "\ufeff"
-                + rows.stream().map(r -> CSVFormat.RFC4180.format(r.toArray())).collect(Collectors.joining("\r\n"))
+                + rows.stream().map(r -> Cells.line(CSVFormat.RFC4180, r)).collect(Collectors.joining("\r\n"))
                 + "\r\n";
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))

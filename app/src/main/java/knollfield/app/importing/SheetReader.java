@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import knollfield.app.problem.InvalidInput;
+import knollfield.app.shared.Cells;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -143,7 +144,8 @@ final class SheetReader {
         try (CSVParser parser = CSVParser.parse(text, format)) {
             long line = 1;
             for (CSVRecord r : parser) {
-                List<Sheet.Cell> cells = r.stream().map(Sheet.Cell::of).toList();
+                List<Sheet.Cell> cells =
+                        r.stream().map(Cells::plain).map(Sheet.Cell::of).toList();
                 if (cells.stream().anyMatch(c -> !c.isEmpty())) {
                     rows.add(new Sheet.Row(line, cells));
                 }

@@ -20,6 +20,7 @@ import knollfield.app.fleet.FleetPlans;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.Person;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Cells;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.completion.Became;
@@ -264,7 +265,8 @@ class MonthController {
                         .get())) {
             for (MonthBooks.Signed s : filtered(m, fleet, family, person)) {
                 SignedView v = view(s);
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         v.jobId(),
                         v.on(),
                         v.registration(),

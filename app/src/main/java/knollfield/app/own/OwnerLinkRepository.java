@@ -28,8 +28,9 @@ class OwnerLinkRepository {
 
     void add(String hash, long jobId, int estimateNumber, Instant at, String by, LocalDate validUntil) {
         jdbc.sql("""
-                        INSERT INTO owner_link (token_hash, job_id, estimate_number, made_at, made_by, valid_until)
-                        VALUES (:hash, :job, :number, :at, :by, :until)
+                        INSERT INTO owner_link (token_hash, job_id, estimate_number, made_at, made_by, valid_until, owner_id)
+                        VALUES (:hash, :job, :number, :at, :by, :until,
+                            (SELECT v.owner_id FROM job j JOIN vehicle v ON v.id = j.vehicle_id WHERE j.id = :job))
                         """)
                 .param("hash", hash)
                 .param("job", jobId)
@@ -40,8 +41,15 @@ class OwnerLinkRepository {
                 .update();
     }
 
+    /** One whose vehicle is still its owner's, or of whoever that record was merged into. */
     Optional<OwnerLink> find(String hash) {
-        return jdbc.sql(SELECT + " WHERE token_hash = :hash")
+        return jdbc.sql(SELECT + """
+                         WHERE token_hash = :hash AND (owner_id IS NULL OR EXISTS (
+                            SELECT 1 FROM job j
+                            JOIN vehicle v ON v.id = j.vehicle_id
+                            JOIN owner o ON o.id = owner_link.owner_id
+                            WHERE j.id = owner_link.job_id AND v.owner_id = COALESCE(o.merged_into, o.id)))
+                        """)
                 .param("hash", hash)
                 .query(OwnerLinkRepository::link)
                 .optional();

@@ -38,6 +38,13 @@ public class CurrentPerson {
                         new org.springframework.security.access.AccessDeniedException("this account is switched off"));
     }
 
+    /** The name that stands in a log; empty where the server itself acts, as at its first start. */
+    public String nameOrNone() {
+        Authentication who = SecurityContextHolder.getContext().getAuthentication();
+        boolean somebody = who != null && (who.getPrincipal() instanceof Long || who.getPrincipal() instanceof Person);
+        return somebody ? get().name() : "";
+    }
+
     /**
      * Does something in the name of somebody without an account, who is allowed nothing but that.
      *

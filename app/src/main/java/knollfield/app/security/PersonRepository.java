@@ -86,6 +86,21 @@ public class PersonRepository {
                 .list());
     }
 
+    /**
+     * Managers who can sign in, kept from changing until this transaction ends: of two who take the role from each other,
+     * the second waits and then sees what the first has done.
+     */
+    Set<Long> lockManagers() {
+        return Set.copyOf(jdbc.sql("""
+                        SELECT id FROM person
+                        WHERE role = 'MANAGER' AND active AND password_hash <> :none
+                        FOR UPDATE
+                        """)
+                .param("none", People.NO_PASSWORD)
+                .query(Long.class)
+                .list());
+    }
+
     /** All people, by name. */
     public List<Person> all() {
         return jdbc.sql("SELECT " + COLUMNS + " FROM person ORDER BY name")
@@ -136,6 +151,67 @@ public class PersonRepository {
                         .param("version", person.version())
                         .update()
                 == 1;
+    }
+
+    void addChange(String name, String before, String after, String by, Instant at) {
+        jdbc.sql("""
+                        INSERT INTO person_change (at, by_name, name, before_text, after_text)
+                        VALUES (:at, :by, :name, :before, :after)
+                        """)
+                .param("at", at.atOffset(ZoneOffset.UTC))
+                .param("by", by)
+                .param("name", name)
+                .param("before", before)
+                .param("after", after)
+                .update();
+    }
+
+    List<People.Change> changes(int most) {
+        return jdbc.sql("""
+                        SELECT at, by_name, name, before_text, after_text
+                        FROM person_change
+                        ORDER BY id DESC
+                        FETCH FIRST :most ROWS ONLY
+                        """)
+                .param("most", most)
+                .query((rs, row) -> new People.Change(
+                        rs.getObject("at", OffsetDateTime.class).toInstant(),
+                        rs.getString("by_name"),
+                        rs.getString("name"),
+                        rs.getString("before_text"),
+                        rs.getString("after_text")))
+                .list();
+    }
+
+    /** The shared secret of somebody's second factor, Base32; empty where there is none. */
+    Optional<String> findSecondFactor(long id) {
+        return jdbc.sql("SELECT second_factor FROM person WHERE id = :id AND second_factor IS NOT NULL")
+                .param("id", id)
+                .query(String.class)
+                .optional();
+    }
+
+    void updateSecondFactor(long id, Optional<String> secret) {
+        jdbc.sql("UPDATE person SET second_factor = :secret, second_factor_step = 0 WHERE id = :id")
+                .param("secret", secret.orElse(null))
+                .param("id", id)
+                .update();
+    }
+
+    /** Notes that a code of this time step was used; false where one of it or of a later step was already. */
+    boolean useSecondFactor(long id, long step) {
+        return jdbc.sql("UPDATE person SET second_factor_step = :step WHERE id = :id AND second_factor_step < :step")
+                        .param("step", step)
+                        .param("id", id)
+                        .update()
+                == 1;
+    }
+
+    /** People who sign in with a second factor. */
+    Set<Long> withSecondFactor() {
+        return Set.copyOf(jdbc.sql("SELECT id FROM person WHERE second_factor IS NOT NULL")
+                .query(Long.class)
+                .list());
     }
 
     private static Person person(ResultSet rs, int row) throws SQLException {

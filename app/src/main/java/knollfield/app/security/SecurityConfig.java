@@ -1,34 +1,42 @@
 package knollfield.app.security;
 
-import static org.springframework.http.HttpMethod.GET;
-import static org.springframework.http.HttpMethod.POST;
-
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import knollfield.app.once.DoneRequestRepository;
+import knollfield.app.once.OnceFilter;
 import knollfield.app.problem.Problem;
+import org.springframework.boot.security.autoconfigure.web.servlet.SecurityFilterProperties;
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
+import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Who may call what. Roles decide by path and method, so that one table shows it all. */
+/** How requests are let in: {@link Access} says who may call what. */
 @Configuration
 class SecurityConfig {
 
-    private static final String MANAGER = Role.MANAGER.name();
-    private static final String DESK = Role.FRONT_DESK.name();
-    private static final String BENCH = Role.TECHNICIAN.name();
-    private static final String FLEET = Role.FLEET_CONTACT.name();
+    private static boolean mayCall(Authentication who, HttpServletRequest request) {
+        String path = request.getRequestURI().substring(request.getContextPath().length());
+        return Access.of(HttpMethod.valueOf(request.getMethod()), path).includes(Sessions.role(who));
+    }
 
     private static void headers(HeadersConfigurer<HttpSecurity> h) {
         h.contentSecurityPolicy(p ->
@@ -37,13 +45,13 @@ class SecurityConfig {
     }
 
     /**
-     * Owners' private pages and readings that come with a key: whoever has the address or key may. There is no session and no cookie that another page could
-     * ride on, so nothing else is asked for.
+     * Owners' private pages and readings that come with a key: whoever has the address or key may. There is no session and
+     * no cookie that another page could ride on, so nothing else is asked for.
      */
     @Bean
     @Order(1)
     SecurityFilterChain privatePages(HttpSecurity http) {
-        return http.securityMatcher("/answer/**", "/api/readings")
+        return http.securityMatcher("/answer/**", "/api/readings", "/api/control/**")
                 .authorizeHttpRequests(a -> a.anyRequest().permitAll())
                 .csrf(c -> c.disable())
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
@@ -54,97 +62,20 @@ class SecurityConfig {
 
     @Bean
     SecurityFilterChain chain(
-            HttpSecurity http, JsonMapper json, SecurityContextRepository contexts, PersonRepository people) {
-        return http.authorizeHttpRequests(a -> a.requestMatchers(
-                                "/api/me", "/api/sign-in", "/api/first-run", "/api/openapi")
-                        .permitAll()
-                        .requestMatchers("/api/sign-out", "/api/me/password", "/api/me/sign-out-everywhere")
-                        .authenticated()
-                        .requestMatchers("/api/setup/**")
-                        .hasRole(MANAGER)
-                        .requestMatchers("/api/imports/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers("/api/desk/views/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
-                        .requestMatchers(
-                                GET,
-                                "/api/desk/**",
-                                "/api/vehicles/**",
-                                "/api/find/**",
-                                "/api/fleets/**",
-                                "/api/ahead/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
-                        .requestMatchers("/api/fleets/**")
-                        .hasRole(MANAGER)
-                        .requestMatchers("/api/calculations/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
-                        .requestMatchers(POST, "/api/vehicle-readings")
-                        .hasAnyRole(MANAGER, DESK, BENCH, FLEET)
-                        .requestMatchers("/api/own/**")
-                        .hasRole(FLEET)
-                        .requestMatchers(POST, "/api/vehicles/*/readings")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers(
-                                POST,
-                                "/api/vehicles/*/evidence",
-                                "/api/vehicles/*/breakdowns",
-                                "/api/vehicles/*/fault-codes")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers(POST, "/api/vehicles/*/aftercare/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers("/api/vehicles/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers(
-                                GET, "/api/jobs/*/card/photos/**", "/api/jobs/*/record/**", "/api/jobs/*/record.pdf")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers("/api/jobs/*/card/**")
-                        .hasAnyRole(MANAGER, BENCH)
-                        .requestMatchers("/api/practice/**", "/api/practice-course")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers(GET, "/api/engines/**", "/api/parts/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers("/api/engines/**")
-                        .hasRole(MANAGER)
-                        .requestMatchers("/api/parts/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers("/api/jobs/*/private-page/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers(GET, "/api/jobs/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers("/api/jobs/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers(
-                                "/api/owners/**",
-                                "/api/told/**",
-                                "/api/month/**",
-                                "/api/letters/**",
-                                "/api/outbox/**",
-                                "/api/silent-feeds")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers("/api/recall/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        .requestMatchers("/api/board/feeds/**")
-                        .hasRole(MANAGER)
-                        .requestMatchers(GET, "/api/board/**", "/api/stores/**")
-                        .hasAnyRole(MANAGER, DESK, BENCH)
-                        .requestMatchers(
-                                "/api/board/plan/**",
-                                "/api/board/what-if/**",
-                                "/api/board/absences/**",
-                                "/api/board/fleets/**")
-                        .hasRole(MANAGER)
-                        .requestMatchers("/api/board/**", "/api/stores/**")
-                        .hasAnyRole(MANAGER, DESK)
-                        // whoever has a feed's private address may read it; a calendar program cannot sign in
-                        .requestMatchers(GET, "/api/feeds/*")
-                        .permitAll()
-                        .requestMatchers("/api/**")
-                        .denyAll()
+            HttpSecurity http,
+            JsonMapper json,
+            SecurityContextRepository contexts,
+            PersonRepository people,
+            DoneRequestRepository requests,
+            CsrfTokenRepository tokens) {
+        return http.authorizeHttpRequests(a -> a.requestMatchers("/api/**")
+                        .access((who, request) -> new AuthorizationDecision(mayCall(who.get(), request.getRequest())))
                         // the interface itself holds no data
                         .anyRequest()
                         .permitAll())
                 .addFilterBefore(new Sessions(people), AuthorizationFilter.class)
-                .csrf(c -> c.spa())
+                .addFilterAfter(new OnceFilter(requests, json), AuthorizationFilter.class)
+                .csrf(c -> c.spa().csrfTokenRepository(tokens))
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .requestCache(c -> c.disable())
                 .headers(SecurityConfig::headers)
@@ -159,6 +90,21 @@ class SecurityConfig {
                                         403,
                                         "Your sign-in may not do this; a manager can."))))
                 .build();
+    }
+
+    @Bean
+    FilterRegistrationBean<BodyGate> bodyGate(JsonMapper json) {
+        FilterRegistrationBean<BodyGate> gate = new FilterRegistrationBean<>(new BodyGate(json));
+        gate.setOrder(SecurityFilterProperties.DEFAULT_FILTER_ORDER - 1);
+        gate.setDispatcherTypes(DispatcherType.REQUEST);
+        gate.setAsyncSupported(true);
+        return gate;
+    }
+
+    /** Tokens that changes need; in a cookie the screens read. */
+    @Bean
+    CsrfTokenRepository tokens() {
+        return CookieCsrfTokenRepository.withHttpOnlyFalse();
     }
 
     @Bean

@@ -4,24 +4,20 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.time.LocalDate;
-import java.util.List;
-import java.util.Objects;
+import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Supplier;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Style;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.units.DistanceUnit;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -34,10 +30,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class SignInController {
 
+    /** Stands for a name where guesses of the first start's code are counted. */
+    private static final String FIRST_RUN = "first run";
+
     private final PersonRepository repository;
     private final People people;
     private final CurrentPerson current;
-    private final PasswordEncoder passwords;
+    private final CsrfTokenRepository tokens;
+    private final Tries tries;
+    private final Devices devices;
     private final SecurityContextRepository contexts;
     private final WorkshopClock clock;
     private final FirstRun firstRun;
@@ -48,7 +49,9 @@ class SignInController {
             PersonRepository repository,
             People people,
             CurrentPerson current,
-            PasswordEncoder passwords,
+            CsrfTokenRepository tokens,
+            Tries tries,
+            Devices devices,
             SecurityContextRepository contexts,
             WorkshopClock clock,
             FirstRun firstRun,
@@ -57,7 +60,9 @@ class SignInController {
         this.repository = repository;
         this.people = people;
         this.current = current;
-        this.passwords = passwords;
+        this.tokens = tokens;
+        this.tries = tries;
+        this.devices = devices;
         this.contexts = contexts;
         this.clock = clock;
         this.firstRun = firstRun;
@@ -81,9 +86,10 @@ class SignInController {
             String zone,
             boolean firstRun) {}
 
-    record SignIn(String signIn, String password) {}
+    /** @param code of the second device, six digits; only where the account asks for one */
+    record SignIn(String signIn, String password, @Nullable String code) {}
 
-    record OwnPassword(@Nullable String current, @Nullable String password) {}
+    record OwnPassword(String current, String password) {}
 
     record FirstManager(String code, String signIn, String name, String password) {}
 
@@ -103,28 +109,36 @@ class SignInController {
 
     @PostMapping("/sign-in")
     Me signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        Optional<Person> person = repository.findBySignIn(body.signIn().strip()).filter(Person::active);
-        boolean good = person.flatMap(p -> repository.findPasswordHash(p.id()))
-                .filter(hash -> passwords.matches(body.password(), hash))
-                .isPresent();
-        Supplier<InvalidInput> refusal =
-                () -> new InvalidInput("/password", "Sign-in name and password do not belong together.");
-        if (!good) {
-            throw refusal.get();
+        String name = body.signIn().strip().toLowerCase(Locale.ROOT);
+        String place = request.getRemoteAddr();
+        tries.ask(name, place);
+        Optional<Person> person = people.withPassword(body.signIn(), body.password());
+        if (person.isEmpty()) {
+            tries.wrong(name, place);
+            throw new InvalidInput("/password", "Sign-in name and password do not belong together.");
         }
-        Person p = person.orElseThrow(refusal);
+        Person p = person.get();
+        try {
+            people.checkSecondFactor(p.id(), Optional.ofNullable(body.code()).filter(c -> !c.isBlank()));
+        } catch (InvalidInput e) {
+            if (body.code() != null) {
+                tries.wrong(name, place);
+            }
+            throw e;
+        }
+        tries.right(name, place);
         HttpSession session = request.getSession(true);
         if (!session.isNew()) {
             request.changeSessionId();
         }
         Sessions.begin(session);
+        devices.begin(session, p.id(), request);
         SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                p.id(),
-                null,
-                List.of(new SimpleGrantedAuthority("ROLE_" + p.role().name()))));
+        context.setAuthentication(Sessions.as(p));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
+        // a token somebody planted before the sign-in is worth nothing after it
+        tokens.saveToken(tokens.generateToken(request), request, response);
         return me(person);
     }
 
@@ -149,10 +163,14 @@ class SignInController {
     @PutMapping("/me/password")
     Me ownPassword(@RequestBody OwnPassword body, HttpServletRequest request) {
         Person person = current.get();
-        people.ownPassword(
-                person.id(),
-                Objects.requireNonNullElse(body.current(), ""),
-                Objects.requireNonNullElse(body.password(), ""));
+        String place = request.getRemoteAddr();
+        tries.ask(person.signIn(), place);
+        try {
+            people.ownPassword(person.id(), body.current(), body.password());
+        } catch (InvalidInput e) {
+            tries.wrong(person.signIn(), place);
+            throw e;
+        }
         Sessions.begin(request.getSession(true));
         return me(Optional.of(person));
     }
@@ -160,9 +178,16 @@ class SignInController {
     /** Creates the manager's account; needs the code that the server printed when it started. */
     @PostMapping("/first-run")
     Me firstRun(@RequestBody FirstManager body, HttpServletRequest request, HttpServletResponse response) {
-        firstRun.check(body.code());
+        String place = request.getRemoteAddr();
+        tries.ask(FIRST_RUN, place);
+        try {
+            firstRun.check(body.code());
+        } catch (InvalidInput e) {
+            tries.wrong(FIRST_RUN, place);
+            throw e;
+        }
         people.addFirstManager(body.signIn(), body.name(), body.password());
-        return signIn(new SignIn(body.signIn(), body.password()), request, response);
+        return signIn(new SignIn(body.signIn(), body.password(), null), request, response);
     }
 
     private Me me(Optional<Person> person) {

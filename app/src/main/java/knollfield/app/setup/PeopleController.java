@@ -1,13 +1,15 @@
 package knollfield.app.setup;
 
 import java.time.DayOfWeek;
+import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import knollfield.app.hours.Hours;
 import knollfield.app.hours.HoursView;
 import knollfield.app.problem.InvalidInput;
+import knollfield.app.security.Devices;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
@@ -15,6 +17,7 @@ import knollfield.app.security.Role;
 import knollfield.core.engine.Drive;
 import knollfield.core.plan.WorkHours;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -31,11 +34,13 @@ class PeopleController {
     private final People people;
     private final PersonRepository repository;
     private final Hours hours;
+    private final Devices devices;
 
-    PeopleController(People people, PersonRepository repository, Hours hours) {
+    PeopleController(People people, PersonRepository repository, Hours hours, Devices devices) {
         this.people = people;
         this.repository = repository;
         this.hours = hours;
+        this.devices = devices;
     }
 
     /**
@@ -53,7 +58,19 @@ class PeopleController {
             @Nullable List<HoursView.DayHours> hours,
             boolean active,
             boolean hasPassword,
+            boolean secondFactor,
+            List<PersonDevice> devices,
             int version) {}
+
+    /**
+     * Where somebody is signed in.
+     *
+     * @param place network address it was begun from
+     */
+    record PersonDevice(UUID key, Instant since, String place, String kind) {}
+
+    /** @param before empty for a new account */
+    record PersonChangeLine(Instant at, String by, String name, String before, String after) {}
 
     record NewPerson(
             String signIn,
@@ -75,14 +92,37 @@ class PeopleController {
             boolean active,
             int version) {}
 
-    record NewPassword(@Nullable String password) {}
+    record NewPassword(String password) {}
 
     @GetMapping("/people")
     List<PersonView> people() {
         Set<Long> without = people.withoutPassword();
+        Set<Long> factors = people.withSecondFactor();
         return repository.all().stream()
-                .map(p -> view(p, !without.contains(p.id())))
+                .map(p -> view(p, !without.contains(p.id()), factors.contains(p.id())))
                 .toList();
+    }
+
+    /** What was changed of accounts, newest first. */
+    @GetMapping("/people/changes")
+    List<PersonChangeLine> changes() {
+        return people.changes().stream()
+                .map(c -> new PersonChangeLine(c.at(), c.by(), c.name(), c.before(), c.after()))
+                .toList();
+    }
+
+    /** Ends one session of somebody. */
+    @DeleteMapping("/people/{id}/devices/{key}")
+    List<PersonView> endDevice(@PathVariable long id, @PathVariable UUID key) {
+        devices.end(id, key);
+        return people();
+    }
+
+    /** Lets somebody in without the second factor, whose device is lost. */
+    @DeleteMapping("/people/{id}/second-factor")
+    List<PersonView> noSecondFactor(@PathVariable long id) {
+        people.noSecondFactor(id);
+        return people();
     }
 
     @PostMapping("/people")
@@ -120,7 +160,7 @@ class PeopleController {
     /** A new password for somebody who forgot theirs. */
     @PutMapping("/people/{id}/password")
     List<PersonView> newPassword(@PathVariable long id, @RequestBody NewPassword p) {
-        people.newPassword(id, Objects.requireNonNullElse(p.password(), ""));
+        people.newPassword(id, p.password());
         return people();
     }
 
@@ -131,7 +171,7 @@ class PeopleController {
         return people();
     }
 
-    private static PersonView view(Person p, boolean hasPassword) {
+    private PersonView view(Person p, boolean hasPassword, boolean secondFactor) {
         return new PersonView(
                 p.id(),
                 p.signIn(),
@@ -143,6 +183,10 @@ class PeopleController {
                 p.hours().map(HoursView::of).orElse(null),
                 p.active(),
                 hasPassword,
+                secondFactor,
+                devices.of(p.id()).stream()
+                        .map(d -> new PersonDevice(d.key(), d.since(), d.place(), d.kind()))
+                        .toList(),
                 p.version());
     }
 

@@ -99,25 +99,30 @@ record WorkshopChange(
                         fixedKm,
                         fixedMonths,
                         new Timings.Pointers("/earlyShare", "/fixedKm", "/fixedMonths"))
-                .that(
-                        riskInterference > 0 && riskInterference < 1,
-                        "/riskInterference",
-                        "The chance must lie between 0 and 100 %.")
-                .that(riskOther > 0 && riskOther < 1, "/riskOther", "The chance must lie between 0 and 100 %.")
+                .that(chance(riskInterference), "/riskInterference", "The chance must lie between 0.01 and 99.99 %.")
+                .that(chance(riskOther), "/riskOther", "The chance must lie between 0.01 and 99.99 %.")
                 .that(horizonDays >= 1 && horizonDays <= 730, "/horizonDays", "The horizon must be 1 to 730 days.")
-                .that(labourRateMinor >= 0, "/labourRateMinor", "The rate must be zero or more.")
-                .that(recoveryMinor >= 0, "/recoveryMinor", "The cost must be zero or more.")
-                .that(dayOffRoadMinor >= 0, "/dayOffRoadMinor", "The cost must be zero or more.")
-                .that(daysOffRoad >= 0, "/daysOffRoad", "The days must be zero or more.")
+                .that(money(labourRateMinor), "/labourRateMinor", "The rate must be 0 to 1,000,000.")
+                .that(money(recoveryMinor), "/recoveryMinor", "The cost must be 0 to 1,000,000.")
+                .that(money(dayOffRoadMinor), "/dayOffRoadMinor", "The cost must be 0 to 1,000,000.")
+                .that(daysOffRoad >= 0 && daysOffRoad <= 365, "/daysOffRoad", "The days must be 0 to 365.")
                 .that(
-                        shareFailedAtLimits > 0 && shareFailedAtLimits < 1,
+                        chance(shareFailedAtLimits),
                         "/shareFailedAtLimits",
-                        "The share must lie between 0 and 100 %.")
-                .that(wearShape > 0, "/wearShape", "The shape must be above zero.")
+                        "The share must lie between 0.01 and 99.99 %.")
+                .that(wearShape >= 1 && wearShape <= 20, "/wearShape", "The shape must be 1 to 20.")
                 .that(within(stranding, 1_000_000), "/stranding", "It must be 0 to 1,000,000.")
                 .that(within(visit, 100_000), "/visit", "It must be 0 to 100,000.")
                 .that(within(visitsPerYear, 52), "/visitsPerYear", "It must be 0 to 52 a year.")
                 .orThrow();
+    }
+
+    private static boolean chance(double share) {
+        return share >= 0.0001 && share <= 0.9999;
+    }
+
+    private static boolean money(long minor) {
+        return minor >= 0 && minor <= 100_000_000;
     }
 
     private static boolean within(@Nullable Double amount, double most) {

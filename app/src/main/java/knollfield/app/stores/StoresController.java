@@ -22,6 +22,7 @@ import knollfield.app.job.Jobs;
 import knollfield.app.parts.CatalogPart;
 import knollfield.app.parts.Catalogue;
 import knollfield.app.parts.PartsSupplier;
+import knollfield.app.shared.Cells;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.core.due.JobStage;
@@ -394,9 +395,10 @@ class StoresController {
     String shortCsv() {
         StringBuilder out = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
-            csv.printRecord("part", "name", "pieces", "order_by", "here_if_ordered_today", "for");
+            Cells.print(csv, "part", "name", "pieces", "order_by", "here_if_ordered_today", "for");
             for (ShortPart s : view().shorts()) {
-                csv.printRecord(
+                Cells.print(
+                        csv,
                         s.part,
                         s.name,
                         s.pieces,

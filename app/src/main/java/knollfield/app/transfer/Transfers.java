@@ -30,6 +30,7 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.People;
 import knollfield.app.settings.Houses;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Cells;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.standins.Outside;
 import knollfield.app.vehicle.VehiclesChanged;
@@ -70,6 +71,7 @@ class Transfers {
             "setup_change",
             "fleet",
             "person",
+            "person_change",
             "saved_view",
             "usage_class",
             "engine_family",
@@ -121,18 +123,27 @@ class Transfers {
             "import_mapping");
 
     /** What opens a calendar to whoever has it is made anew. */
-    static final Set<String> STAYS = Set.of("calendar_feed", "owner_link", "reading_feed", "reading_refused");
+    static final Set<String> STAYS =
+            Set.of("calendar_feed", "owner_link", "reading_feed", "reading_refused", "backup_plan", "done_request");
 
     /** Columns that have a document of their own, or never leave. */
     private static final Map<String, List<String>> APART = Map.of(
-            "person", List.of("password_hash", "signed_out_at"),
+            "person", List.of("password_hash", "signed_out_at", "second_factor", "second_factor_step"),
             "engine_family", List.of("body"),
             "photo", List.of("bytes"),
             "mail_server", List.of("password"));
 
     /** What a new workshop has of its own accord, and an export replaces. */
-    private static final Set<String> FIRST =
-            Set.of("workshop", "house", "opening", "outside", "usage_class", "person", "letter_rule", "mail_server");
+    private static final Set<String> FIRST = Set.of(
+            "workshop",
+            "house",
+            "opening",
+            "outside",
+            "usage_class",
+            "person",
+            "person_change",
+            "letter_rule",
+            "mail_server");
 
     /** Told by the quotes: an empty text from none at all. */
     private static final CSVFormat CSV = CSVFormat.RFC4180
@@ -199,7 +210,7 @@ class Transfers {
         int[] count = {0};
         repository.rows(table, columns, row -> {
             try {
-                printer.printRecord(row);
+                Cells.print(printer, row);
                 count[0]++;
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
@@ -352,7 +363,13 @@ class Transfers {
                             "tables/%s.csv, line %d: %d values where there are %d columns."
                                     .formatted(table, parser.getCurrentLineNumber(), record.size(), expected.size()));
                 }
-                put(zip, table, expected, record.toList());
+                put(
+                        zip,
+                        table,
+                        expected,
+                        record.stream()
+                                .map(v -> v == null ? null : Cells.plain(v))
+                                .collect(Collectors.toCollection(ArrayList::new)));
                 rows++;
             }
         }

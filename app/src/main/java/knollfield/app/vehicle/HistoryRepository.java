@@ -8,8 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.stream.Collectors;
 import knollfield.app.log.Made;
+import knollfield.app.shared.Secret;
 import knollfield.core.due.BroughtForward;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
@@ -32,7 +34,7 @@ class HistoryRepository {
             FROM reading
             """;
     private static final String RENEWALS = """
-            SELECT vehicle_id, item_code, renewed_on, km, grade, part, batch, better_part, job_id, entered_by
+            SELECT vehicle_id, item_code, renewed_on, km, grade, part, batch, proof, better_part, job_id, entered_by
             FROM renewal
             """;
     private static final String EVIDENCE = """
@@ -103,13 +105,28 @@ class HistoryRepository {
                 .toList();
     }
 
+    /** The reading that says the same, and is not marked as wrong; empty where none does. */
+    OptionalLong sameReading(long vehicleId, StoredReading r) {
+        return jdbc.sql("SELECT id FROM reading WHERE once = :once")
+                .param("once", once(vehicleId, r))
+                .query(Long.class)
+                .optional()
+                .map(OptionalLong::of)
+                .orElseGet(OptionalLong::empty);
+    }
+
+    private static String once(long vehicleId, StoredReading r) {
+        return Secret.hash("%d %s %d %s".formatted(vehicleId, r.date(), r.km(), r.source()));
+    }
+
+    /** @throws org.springframework.dao.DuplicateKeyException where somebody recorded the same meanwhile */
     long addReading(long vehicleId, StoredReading r, Instant at) {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO reading
                             (vehicle_id, read_on, km, written_value, written_unit, source, marked_wrong, entered_by,
-                             entered_at)
-                        VALUES (:vehicle, :date, :km, :value, :unit, :source, FALSE, :by, :at)
+                             entered_at, once)
+                        VALUES (:vehicle, :date, :km, :value, :unit, :source, FALSE, :by, :at, :once)
                         """)
                 .param("vehicle", vehicleId)
                 .param("date", r.date())
@@ -119,6 +136,7 @@ class HistoryRepository {
                 .param("source", r.source().name())
                 .param("by", r.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
+                .param("once", once(vehicleId, r))
                 .update(key, "id");
         long id = Objects.requireNonNull(key.getKeyAs(Long.class));
         made.row(Made.Table.READING, id);
@@ -126,7 +144,8 @@ class HistoryRepository {
     }
 
     boolean markReading(long vehicleId, long readingId, boolean wrong) {
-        return jdbc.sql("UPDATE reading SET marked_wrong = :wrong WHERE id = :id AND vehicle_id = :vehicle")
+        return jdbc.sql(
+                                "UPDATE reading SET marked_wrong = :wrong, once = NULL WHERE id = :id AND vehicle_id = :vehicle")
                         .param("wrong", wrong)
                         .param("id", readingId)
                         .param("vehicle", vehicleId)
@@ -138,9 +157,9 @@ class HistoryRepository {
         KeyHolder key = new GeneratedKeyHolder();
         jdbc.sql("""
                         INSERT INTO renewal
-                            (vehicle_id, item_code, renewed_on, km, grade, part, batch, better_part, job_id, entered_by,
+                            (vehicle_id, item_code, renewed_on, km, grade, part, batch, proof, better_part, job_id, entered_by,
                              entered_at)
-                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :batch, :better, :job, :by, :at)
+                        VALUES (:vehicle, :item, :date, :km, :grade, :part, :batch, :proof, :better, :job, :by, :at)
                         """)
                 .param("vehicle", vehicleId)
                 .param("item", r.itemCode())
@@ -149,6 +168,7 @@ class HistoryRepository {
                 .param("grade", r.grade().name())
                 .param("part", r.part())
                 .param("batch", r.batch())
+                .param("proof", r.proof())
                 .param("better", r.betterPart())
                 .param("job", r.jobId().orElse(null))
                 .param("by", r.enteredBy())
@@ -157,11 +177,34 @@ class HistoryRepository {
         made.row(Made.Table.RENEWAL, Objects.requireNonNull(key.getKeyAs(Long.class)));
     }
 
+    /** True where the same is open already. */
+    boolean hasEvidence(long vehicleId, StoredEvidence e) {
+        return jdbc.sql("SELECT COUNT(*) FROM evidence WHERE once = :once")
+                        .param("once", once(vehicleId, e))
+                        .query(Long.class)
+                        .single()
+                > 0;
+    }
+
+    private static String once(long vehicleId, StoredEvidence e) {
+        return Secret.hash("%d %s %s %s %s %s %s"
+                .formatted(
+                        vehicleId,
+                        e.evidence().kind(),
+                        e.evidence().found(),
+                        e.evidence().confidence(),
+                        e.evidence().item().orElse(""),
+                        e.source(),
+                        e.note()));
+    }
+
+    /** @throws org.springframework.dao.DuplicateKeyException where somebody noted the same meanwhile */
     void addEvidence(long vehicleId, StoredEvidence e, Instant at) {
         jdbc.sql("""
                         INSERT INTO evidence
-                            (vehicle_id, kind, found_on, confidence, item_code, source, note, entered_by, entered_at)
-                        VALUES (:vehicle, :kind, :found, :confidence, :item, :source, :note, :by, :at)
+                            (vehicle_id, kind, found_on, confidence, item_code, source, note, entered_by, entered_at,
+                             once)
+                        VALUES (:vehicle, :kind, :found, :confidence, :item, :source, :note, :by, :at, :once)
                         """)
                 .param("vehicle", vehicleId)
                 .param("kind", e.evidence().kind().name())
@@ -172,6 +215,7 @@ class HistoryRepository {
                 .param("note", e.note())
                 .param("by", e.enteredBy())
                 .param("at", at.atOffset(ZoneOffset.UTC))
+                .param("once", once(vehicleId, e))
                 .update();
     }
 
@@ -179,7 +223,7 @@ class HistoryRepository {
     int endEvidence(long vehicleId, long evidenceId, LocalDate on, String why) {
         return jdbc.sql("""
                         UPDATE evidence
-                        SET ended_on = :on, ended_why = :why
+                        SET ended_on = :on, ended_why = :why, once = NULL
                         WHERE vehicle_id = :vehicle AND ended_on IS NULL AND id = :id
                         """)
                 .param("on", on)
@@ -340,6 +384,7 @@ class HistoryRepository {
                     ClockStart.Grade.valueOf(rs.getString("grade")),
                     rs.getString("part"),
                     rs.getString("batch"),
+                    rs.getString("proof"),
                     rs.getBoolean("better_part"),
                     Optional.ofNullable(rs.getObject("job_id", Long.class)),
                     rs.getString("entered_by")));

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import knollfield.app.shared.Bounds;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Policy;
 import knollfield.core.due.UseState;
@@ -171,6 +172,34 @@ public record Vehicle(
                 idleHoursPerYear,
                 own,
                 beltDateCode,
+                version);
+    }
+
+    /** No more than who it is, where the rest of it cannot be reckoned with. */
+    public Vehicle bare(LocalDate today) {
+        boolean plausible = Bounds.wrong(firstRegistered).isEmpty() && !firstRegistered.isAfter(today);
+        return new Vehicle(
+                id,
+                registration,
+                vin,
+                makeModel,
+                engine,
+                Optional.empty(),
+                ownerId,
+                ownerName,
+                ownerPhone,
+                fleet,
+                usageClass,
+                plausible ? firstRegistered : today,
+                cameWithReading,
+                Set.of(),
+                equipment,
+                liftClass,
+                OptionalLong.empty(),
+                state.kind() == UseState.Kind.LAID_UP ? UseState.inUse() : state,
+                0,
+                Optional.empty(),
+                Optional.empty(),
                 version);
     }
 }

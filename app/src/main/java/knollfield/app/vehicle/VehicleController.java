@@ -43,6 +43,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/vehicles")
 class VehicleController {
 
+    /** Characters of a paper's number, or a name. */
+    private static final int SHORTEST_PROOF = 3;
+
     private final VehicleService vehicles;
     private final EngineBook book;
     private final FamilyRules rules;
@@ -100,13 +103,17 @@ class VehicleController {
 
     record Conditions(Set<Condition> conditions, int version) {}
 
-    /** @param source of the odometer stated with it; left out: the owner where he only tells of it, else a paper */
+    /**
+     * @param proof where it is documented: the paper's number or file, or who saw it
+     * @param source of the odometer stated with it; left out: the owner where he only tells of it, else a paper
+     */
     record NewRenewal(
             String item,
             LocalDate date,
             int km,
             ClockStart.Grade grade,
             @Nullable String part,
+            @Nullable String proof,
             @Nullable Boolean betterPart,
             boolean countsAsReading,
             @Nullable ReadingSource source) {}
@@ -261,9 +268,15 @@ class VehicleController {
 
     @PostMapping("/{id}/renewals")
     void addRenewal(@PathVariable long id, @RequestBody NewRenewal r) {
+        String proof = Optional.ofNullable(r.proof()).orElse("").strip();
         new Checks()
                 .text(r.item(), 30, "/item", "The item")
                 .that(r.km() >= 0, "/km", "The odometer must be zero or more.")
+                .that(
+                        r.grade() == ClockStart.Grade.STATED || proof.length() >= SHORTEST_PROOF,
+                        "/proof",
+                        "Documented by what? The number of the paper, or who saw it. Where there is none, the owner states it.")
+                .that(proof.length() <= 120, "/proof", "The proof has at most 120 characters.")
                 .orThrow();
         Renewal renewal = new Renewal(
                 r.item(),
@@ -271,6 +284,8 @@ class VehicleController {
                 r.km(),
                 r.grade(),
                 Optional.ofNullable(r.part()).orElse(""),
+                "",
+                proof,
                 Boolean.TRUE.equals(r.betterPart()),
                 Optional.empty(),
                 current.get().name());

@@ -6,6 +6,7 @@ import java.time.YearMonth;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -24,6 +25,7 @@ import knollfield.app.shared.WorkshopClock;
 import knollfield.core.due.BroughtForward;
 import knollfield.core.due.Condition;
 import knollfield.core.due.Evidence;
+import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.odometer.Projection.KnownTrip;
 import knollfield.core.odometer.Reading;
@@ -38,6 +40,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Vehicles and what happens to them; every change is one transaction and a line in the vehicle's log. */
 @Service
 public class VehicleService {
+
+    private static final int SHORTEST_REASON = 4;
 
     private final VehicleRepository vehicles;
     private final HistoryRepository histories;
@@ -234,6 +238,10 @@ public class VehicleService {
             Vehicle vehicle, LocalDate date, int km, BigDecimal value, DistanceUnit unit, ReadingSource source) {
         StoredReading reading = new StoredReading(
                 0, date, km, value, unit, source, false, current.get().name());
+        OptionalLong same = histories.sameReading(vehicle.id(), reading);
+        if (same.isPresent()) {
+            return same.getAsLong();
+        }
         long id = histories.addReading(vehicle.id(), reading, clock.instant());
         log.write(
                 vehicle.id(),
@@ -312,17 +320,18 @@ public class VehicleService {
         checkReading(vehicle, evidence.found(), BigDecimal.ZERO, DistanceUnit.KM)
                 .that(note.length() <= 400, "/note", "The note is longer than 400 characters.")
                 .orThrow();
-        histories.addEvidence(
-                vehicleId,
-                new StoredEvidence(
-                        0,
-                        evidence,
-                        source,
-                        note,
-                        Optional.empty(),
-                        Optional.empty(),
-                        current.get().name()),
-                clock.instant());
+        StoredEvidence noted = new StoredEvidence(
+                0,
+                evidence,
+                source,
+                note,
+                Optional.empty(),
+                Optional.empty(),
+                current.get().name());
+        if (histories.hasEvidence(vehicleId, noted)) {
+            return;
+        }
+        histories.addEvidence(vehicleId, noted, clock.instant());
         log.write(
                 vehicleId,
                 "evidence",
@@ -338,13 +347,39 @@ public class VehicleService {
     /** Withdraws something found, with the reason. */
     @Transactional
     public void withdrawEvidence(long vehicleId, long evidenceId, String why) {
-        get(vehicleId);
-        new Checks().text(why, 200, "/why", "The reason").orThrow();
+        Vehicle vehicle = get(vehicleId);
+        List<StoredEvidence> all = history(vehicle).evidence();
+        Optional<Evidence> withdrawn = all.stream()
+                .filter(e -> e.id() == evidenceId)
+                .map(StoredEvidence::evidence)
+                .findFirst();
+        boolean stops = withdrawn
+                .filter(e -> e.kind().effect() == EvidenceKind.Effect.STOP)
+                .isPresent();
+        new Checks()
+                .text(why, 200, "/why", "The reason")
+                .that(
+                        why.strip().length() >= SHORTEST_REASON,
+                        "/why",
+                        "Say in a few words what was looked at, and what it was.")
+                .that(
+                        !stops || current.get().isManager() || measuredGoodSince(withdrawn.orElseThrow(), all),
+                        "/why",
+                        "This stops the vehicle: a manager withdraws it, or a new look that is measured and good.")
+                .orThrow();
         if (histories.endEvidence(vehicleId, evidenceId, clock.today(), why) != 1) {
             throw new NotFound("There is no open finding %d on this vehicle.".formatted(evidenceId));
         }
         log.write(vehicleId, "evidence withdrawn", "", why);
         changed(vehicleId);
+    }
+
+    private static boolean measuredGoodSince(Evidence found, List<StoredEvidence> all) {
+        return all.stream()
+                .map(StoredEvidence::evidence)
+                .anyMatch(e -> e.kind() == EvidenceKind.INSPECTED_GOOD
+                        && e.confidence() == Evidence.Confidence.MEASURED
+                        && !e.found().isBefore(found.found()));
     }
 
     /** Ends the open evidence that {@code ended} says a job has dealt with. */

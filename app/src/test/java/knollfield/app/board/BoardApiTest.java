@@ -23,7 +23,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** The board over HTTP, on the island: what it refuses and why, and that everything can be taken back. */
@@ -343,7 +342,7 @@ class BoardApiTest {
         String body = "{\"note\": \"phone off\", \"version\": %d}";
         ines.post(url, body.formatted(version(id))).problem(409, "conflict");
         // its time has come and gone
-        SERVER.bean(JdbcClient.class).sql("""
+        SERVER.jdbc().sql("""
                      UPDATE job
                      SET start_at = DATEADD(DAY, -90, start_at), end_at = DATEADD(DAY, -90, end_at)
                      WHERE id = :id

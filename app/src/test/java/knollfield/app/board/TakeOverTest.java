@@ -13,7 +13,6 @@ import knollfield.app.job.Jobs;
 import knollfield.app.job.Workbench;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Somebody falls ill with a vehicle on the lift. */
@@ -46,7 +45,7 @@ class TakeOverTest {
         long chains = Workbench.technician(ines, "corin", "Corin Pell", "CHAIN");
         // it was begun before today and goes on for days
         LocalDate last = workday(TODAY.plusDays(3), 1);
-        SERVER.bean(JdbcClient.class)
+        SERVER.jdbc()
                 .sql("UPDATE job SET start_at = :start, end_at = :end WHERE id = :id")
                 .param("start", workday(TODAY.minusDays(1), -1).atTime(8, 0))
                 .param("end", last.atTime(12, 0))

@@ -40,7 +40,7 @@ class CalculationApiTest {
                {"today": "2026-11-25", %s, "firstRegistered": "2018-11-25", "cameWithReading": false,
                 "readings": [{"date": "2025-11-25", "km": 118000, "source": "WORKSHOP"},
                              {"date": "2026-11-25", "km": 138000, "source": "WORKSHOP"}],
-                "starts": {"belt": {"date": "2022-05-25", "km": 40000, "grade": "DOCUMENTED"}},
+                "starts": {"belt": {"date": "2022-05-25", "km": 40000, "grade": "DOCUMENTED", "proof": "invoice 4411"}},
                 "conditions": [%s], "evidence": [], "usageClass": {"meanKmPerYear": 20000, "spreadKmPerYear": 6000},
                 "trips": []}
                """.formatted(engine, conditions);

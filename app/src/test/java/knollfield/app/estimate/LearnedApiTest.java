@@ -8,7 +8,6 @@ import knollfield.app.Server;
 import knollfield.app.job.Workbench;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** What signed jobs say of the book's times, over HTTP. */
@@ -51,7 +50,7 @@ class LearnedApiTest {
         assertThat(timed()).as("all its entries in one minute").isEqualTo(before);
 
         // the same job, had a day gone by between its entries
-        SERVER.bean(JdbcClient.class).sql("""
+        SERVER.jdbc().sql("""
                         UPDATE card_event SET at = DATEADD('SECOND', 60 * seq, TIMESTAMP WITH TIME ZONE '2026-01-05 08:00:00+00')
                         WHERE job_id = :job
                         """).param("job", job).update();

@@ -22,7 +22,6 @@ import knollfield.app.Server;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -183,7 +182,7 @@ class FeedsTest {
         ines.delete("/api/setup/reading-feeds/" + feed.get("id").asLong()).ok();
         assertThat(push(key, body).statusCode()).isEqualTo(401);
         ines.delete("/api/setup/reading-feeds/" + feed.get("id").asLong()).problem(404, "not-found");
-        assertThat(SERVER.bean(JdbcClient.class)
+        assertThat(SERVER.jdbc()
                         .sql("SELECT * FROM reading_feed")
                         .query()
                         .listOfRows()
@@ -226,7 +225,7 @@ class FeedsTest {
     @Test
     void aFeedThatFallsSilentIsSaid() {
         assertThat(ines.get("/api/silent-feeds").ok().text()).doesNotContain(fleet);
-        SERVER.bean(JdbcClient.class)
+        SERVER.jdbc()
                 .sql("UPDATE reading_feed SET made_at = DATEADD(DAY, -4, made_at) WHERE id = :id")
                 .param("id", feed.get("id").asLong())
                 .update();
@@ -263,6 +262,6 @@ class FeedsTest {
                 .collect(java.util.stream.Collectors.joining(","));
         HttpResponse<String> answer = push(key, "{\"readings\": [%s]}".formatted(many));
         assertThat(answer.statusCode()).isEqualTo(422);
-        assertThat(answer.body()).contains("At most 5000");
+        assertThat(answer.body()).contains("At most 5,000");
     }
 }

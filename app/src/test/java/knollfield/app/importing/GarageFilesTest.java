@@ -77,7 +77,7 @@ class GarageFilesTest {
 
     /** Every row of every table but those that tell of imports. */
     private static Map<String, List<String>> database() {
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         Map<String, List<String>> all = new TreeMap<>();
         jdbc
                 .sql("SELECT table_name FROM information_schema.tables WHERE table_schema = 'PUBLIC'")

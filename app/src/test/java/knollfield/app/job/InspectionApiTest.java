@@ -141,7 +141,7 @@ class InspectionApiTest {
                 .json()
                 .get("id")
                 .asLong();
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         ines.put("/api/jobs/%d/scope".formatted(job), Given.scope("", 1)).ok();
         String scope = jdbc.sql("SELECT scope FROM job WHERE id = :id")
                 .param("id", job)

@@ -85,7 +85,7 @@ class LettersTest {
             Given.renewal(ines, vehicle, item, TODAY.minusMonths(71), 60_000, false)
                     .ok();
         }
-        long owner = SERVER.bean(JdbcClient.class)
+        long owner = SERVER.jdbc()
                 .sql("SELECT owner_id FROM vehicle WHERE id = :id")
                 .param("id", vehicle)
                 .query(Long.class)
@@ -194,7 +194,7 @@ class LettersTest {
     void whereNoRenewalIsOnFileTheLetterSaysSo() {
         long vehicle = Given.vehicle(SERVER, ines, "");
         Given.reading(ines, vehicle, TODAY.minusDays(40), "170000", "KM").ok();
-        long owner = SERVER.bean(JdbcClient.class)
+        long owner = SERVER.jdbc()
                 .sql("SELECT owner_id FROM vehicle WHERE id = :id")
                 .param("id", vehicle)
                 .query(Long.class)
@@ -389,7 +389,7 @@ class LettersTest {
         assertThat(opened.body()).contains(o.registration());
         String secret = address.group().substring(address.group().lastIndexOf('/') + 1);
         assertThat(ines.get("/api/outbox").ok().text()).doesNotContain(secret);
-        assertThat(SERVER.bean(JdbcClient.class)
+        assertThat(SERVER.jdbc()
                         .sql("SELECT * FROM outbox_message")
                         .query()
                         .listOfRows()
@@ -434,7 +434,7 @@ class LettersTest {
     void afterTheDriveIsRenewedTheCountBeginsAnew() {
         Owned o = owned("Kerensa Lobb", "LETTER", "");
         send(o, "LETTER").ok();
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         jdbc.sql("UPDATE outbox_message SET made_at = DATEADD(DAY, -22, made_at) WHERE to_name = 'Kerensa Lobb'")
                 .update();
         assertThat(letter(batch(), o)

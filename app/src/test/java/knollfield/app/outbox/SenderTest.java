@@ -27,7 +27,7 @@ class SenderTest {
 
     private final Sender sender = SERVER.bean(Sender.class);
     private final OutboxRepository repository = SERVER.bean(OutboxRepository.class);
-    private final JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+    private final JdbcClient jdbc = SERVER.jdbc();
 
     private long put(Channel channel, String place) {
         Client ines = SERVER.as("ines");
@@ -57,6 +57,10 @@ class SenderTest {
         return repository.find(id).orElseThrow().state();
     }
 
+    private boolean claim(long id, String via, Instant at) {
+        return Boolean.TRUE.equals(SERVER.bean(TransactionTemplate.class).execute(t -> repository.claim(id, via, at)));
+    }
+
     private static long files(Path folder, String name) throws Exception {
         try (Stream<Path> all = Files.list(folder)) {
             return all.filter(f -> f.getFileName().toString().contains(name)).count();
@@ -67,8 +71,8 @@ class SenderTest {
     void aFileHalfHandedOverIsWrittenAgainAndIsStillOne() throws Exception {
         synchronized (sender) {
             long id = put(Channel.TEXT, "0555 1");
-            assertThat(repository.claim(id, Sender.FILE, Instant.now())).isTrue();
-            assertThat(repository.claim(id, Sender.FILE, Instant.now()))
+            assertThat(claim(id, Sender.FILE, Instant.now())).isTrue();
+            assertThat(claim(id, Sender.FILE, Instant.now()))
                     .as("nobody else takes it")
                     .isFalse();
             String name = "text-%06d".formatted(id);
@@ -99,7 +103,7 @@ class SenderTest {
             synchronized (sender) {
                 long before = put(Channel.EMAIL, "a@home.example");
                 long during = put(Channel.EMAIL, "b@home.example");
-                assertThat(repository.claim(during, Sender.SMTP, Instant.now())).isTrue();
+                assertThat(claim(during, Sender.SMTP, Instant.now())).isTrue();
                 // here it stops, and starts again
                 sender.recover();
                 assertThat(state(during)).isEqualTo(Message.State.UNSURE);

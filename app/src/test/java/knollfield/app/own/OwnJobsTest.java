@@ -12,7 +12,6 @@ import knollfield.app.Client;
 import knollfield.app.Server;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Jory speaks for the taxis, and for nobody else. */
@@ -224,14 +223,10 @@ class OwnJobsTest {
         ines.post(address + "/evidence", """
                         {"kind": "OIL_TOP", "found": "%s", "note": "neglected"}
                         """.formatted(TODAY)).ok();
-        SERVER.bean(JdbcClient.class)
-                .sql("""
+        SERVER.jdbc().sql("""
                         INSERT INTO follow_up (vehicle_id, what, urgent, noted_on, noted_by)
                         VALUES (:vehicle, 'argue about the bill', FALSE, :on, 'Ines')
-                        """)
-                .param("vehicle", vehicle)
-                .param("on", TODAY)
-                .update();
+                        """).param("vehicle", vehicle).param("on", TODAY).update();
 
         assertThat(ines.get(address).ok().text()).contains("pays late", "neglected");
         JsonNode seen = jory.get(address).ok().json();

@@ -284,7 +284,7 @@ class OwnerPageTest {
         assertThat(answer(second, "name", "Ada", "refused", "yes").statusCode()).isEqualTo(404);
 
         String third = address(job);
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         jdbc.sql("UPDATE owner_link SET valid_until = valid_until - 400 WHERE job_id = :job")
                 .param("job", job)
                 .update();
@@ -323,7 +323,7 @@ class OwnerPageTest {
     void whoMaySpeakForAnOwnerIsNotToldToWhoeverAsks() {
         long job = job();
         long vehicle = ines.get("/api/jobs/" + job).ok().json().get("vehicleId").asLong();
-        long owner = SERVER.bean(JdbcClient.class)
+        long owner = SERVER.jdbc()
                 .sql("SELECT owner_id FROM vehicle WHERE id = :id")
                 .param("id", vehicle)
                 .query(Long.class)
@@ -391,7 +391,7 @@ class OwnerPageTest {
     void whatHasBrokenAtTheBenchIsAnsweredButNoLongerRefused() {
         long job = job();
         String path = address(job);
-        SERVER.bean(JdbcClient.class)
+        SERVER.jdbc()
                 .sql("UPDATE job SET stage = 'UNDER_WAY', items = 'belt' WHERE id = :job")
                 .param("job", job)
                 .update();
@@ -399,7 +399,7 @@ class OwnerPageTest {
         assertThat(page.statusCode()).isEqualTo(200);
         assertThat(page.body()).doesNotContain("No to the whole job", "If it is left");
         assertThat(answer(path, "name", "Ada", "refused", "yes").statusCode()).isEqualTo(422);
-        SERVER.bean(JdbcClient.class)
+        SERVER.jdbc()
                 .sql("UPDATE job SET stage = 'CANCELLED' WHERE id = :job")
                 .param("job", job)
                 .update();

@@ -120,9 +120,15 @@ class OwnersTest {
         assertThat(ines.put(address, body.formatted("no at all", version(before)))
                         .errorAt("/email"))
                 .contains("name@place");
+        assertThat(ines.put(
+                                address,
+                                "{\"name\": \"x\", \"mayWrite\": true, \"version\": %d, \"phones\": [null]}"
+                                        .formatted(version(before)))
+                        .errorAt("/phones/0"))
+                .contains("missing");
         JsonNode nothing = ines.put(
                         address,
-                        "{\"name\": \"x\", \"mayWrite\": true, \"version\": %d, \"phones\": [null]}"
+                        "{\"name\": \"x\", \"mayWrite\": true, \"version\": %d, \"phones\": []}"
                                 .formatted(version(before)))
                 .problem(422, "invalid-input");
         assertThat(nothing.toString()).contains("/kind", "/prefers");

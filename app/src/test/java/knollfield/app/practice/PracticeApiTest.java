@@ -9,7 +9,6 @@ import knollfield.app.job.Workbench;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Practice and the small sums over HTTP. */
@@ -80,7 +79,7 @@ class PracticeApiTest {
     }
 
     private static long count(String table) {
-        return SERVER.bean(JdbcClient.class)
+        return SERVER.jdbc()
                 .sql("SELECT COUNT(*) FROM " + table)
                 .query(Long.class)
                 .single();

@@ -49,7 +49,7 @@ class AccessTest {
         Client ines = SERVER.as("ines");
         ines.post("/api/setup/people", """
                         {"signIn": "lamorna", "name": "Lamorna Reed", "role": "FRONT_DESK", "skills": [],
-                         "workingDays": [], "password": "first-password"}
+                         "workingDays": [], "password": "first-of-lamorna-7"}
                         """).ok();
         long id = ines.get("/api/setup/people")
                 .ok()
@@ -62,23 +62,23 @@ class AccessTest {
                 .asLong();
         String path = "/api/setup/people/%d/password".formatted(id);
         assertThat(ines.put(path, "{\"password\": \"short\"}").errorAt("/password"))
-                .contains("at least 8");
-        ines.put(path, "{\"password\": \"given-anew-1\"}").ok();
+                .contains("at least 12");
+        ines.put(path, "{\"password\": \"given-anew-by-ines-1\"}").ok();
         assertThat(SERVER.stranger()
-                        .post("/api/sign-in", "{\"signIn\": \"lamorna\", \"password\": \"first-password\"}")
+                        .post("/api/sign-in", "{\"signIn\": \"lamorna\", \"password\": \"first-of-lamorna-7\"}")
                         .errorAt("/password"))
                 .contains("do not belong");
 
-        Client lamorna = signIn("lamorna", "given-anew-1");
+        Client lamorna = signIn("lamorna", "given-anew-by-ines-1");
         lamorna.put(path, "{\"password\": \"by-herself\"}").problem(403, "not-allowed");
-        assertThat(lamorna.put("/api/me/password", "{\"current\": \"guess\", \"password\": \"my-own-words\"}")
+        assertThat(lamorna.put("/api/me/password", "{\"current\": \"guess\", \"password\": \"my-own-four-words\"}")
                         .errorAt("/current"))
                 .contains("not your password");
-        lamorna.put("/api/me/password", "{\"current\": \"given-anew-1\", \"password\": \"my-own-words\"}")
+        lamorna.put("/api/me/password", "{\"current\": \"given-anew-by-ines-1\", \"password\": \"my-own-four-words\"}")
                 .ok();
-        signIn("lamorna", "my-own-words").get("/api/desk").ok();
+        signIn("lamorna", "my-own-four-words").get("/api/desk").ok();
         SERVER.stranger()
-                .put("/api/me/password", "{\"current\": \"my-own-words\", \"password\": \"someone-else\"}")
+                .put("/api/me/password", "{\"current\": \"my-own-four-words\", \"password\": \"someone-else\"}")
                 .problem(401, "signed-out");
     }
 
@@ -162,9 +162,9 @@ class AccessTest {
         Client ines = SERVER.as("ines");
         ines.post("/api/setup/people", """
                         {"signIn": "temp", "name": "Temporary Hand", "role": "FRONT_DESK", "skills": [],
-                         "workingDays": [], "password": "long-enough"}
+                         "workingDays": [], "password": "long-enough-word-9"}
                         """).ok();
-        Client temp = SERVER.stranger().signIn("temp", "long-enough");
+        Client temp = SERVER.stranger().signIn("temp", "long-enough-word-9");
         temp.get("/api/desk").ok();
         JsonNode person = person(ines, "temp");
         ines.put("/api/setup/people/" + person.get("id").asLong(), change(person, "FRONT_DESK", false))
@@ -191,7 +191,7 @@ class AccessTest {
                 .containsExactlyInAnyOrder("/name", "/fleetId", "/signIn", "/password");
         assertThat(SERVER.as("ines").post("/api/setup/people", """
                                 {"signIn": "HEDRA", "name": "Second", "role": "TECHNICIAN", "skills": [],
-                                 "workingDays": [], "password": "long-enough"}
+                                 "workingDays": [], "password": "long-enough-word-9"}
                                 """).errorAt("/signIn"))
                 .contains("taken");
     }

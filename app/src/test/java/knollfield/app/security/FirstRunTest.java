@@ -14,7 +14,7 @@ class FirstRunTest {
     @Test
     void theFirstAccountNeedsThePrintedCode() {
         assertThat(SERVER.stranger().post("/api/first-run", """
-                                {"code": "00000000", "signIn": "thief", "name": "Thief", "password": "long-enough"}
+                                {"code": "00000000", "signIn": "thief", "name": "Thief", "password": "long-enough-word-9"}
                                 """).errorAt("/code"))
                 .contains("printed");
     }
@@ -23,7 +23,7 @@ class FirstRunTest {
     void onceSomebodyIsThereThereIsNoFirstRun() {
         SERVER.stranger()
                 .post("/api/first-run", """
-                        {"code": "%s", "signIn": "second", "name": "Second", "password": "long-enough"}
+                        {"code": "%s", "signIn": "second", "name": "Second", "password": "long-enough-word-9"}
                         """.formatted(Server.FIRST_RUN_CODE))
                 .problem(409, "conflict");
         assertThat(SERVER.stranger().get("/api/me").json().get("firstRun").asBoolean())

@@ -108,25 +108,25 @@ class PeopleApiTest {
     void aNewPasswordAndSigningOutEverywhereEndOtherSessions() {
         ines.post("/api/setup/people", """
                         {"signIn": "bench.two", "name": "Second Bench", "role": "FRONT_DESK", "skills": [],
-                         "workingDays": [], "password": "first-password"}""").ok();
-        Client bay = SERVER.stranger().signIn("bench.two", "first-password");
-        Client office = SERVER.stranger().signIn("bench.two", "first-password");
-        office.put("/api/me/password", "{\"current\": \"first-password\", \"password\": \"second-password\"}")
+                         "workingDays": [], "password": "first-of-lamorna-7"}""").ok();
+        Client bay = SERVER.stranger().signIn("bench.two", "first-of-lamorna-7");
+        Client office = SERVER.stranger().signIn("bench.two", "first-of-lamorna-7");
+        office.put("/api/me/password", "{\"current\": \"first-of-lamorna-7\", \"password\": \"second-of-lamorna-8\"}")
                 .ok();
         office.get("/api/desk").ok();
         bay.get("/api/desk").problem(401, "signed-out");
 
-        Client again = SERVER.stranger().signIn("bench.two", "second-password");
+        Client again = SERVER.stranger().signIn("bench.two", "second-of-lamorna-8");
         again.post("/api/me/sign-out-everywhere", "{}").ok();
         again.get("/api/desk").problem(401, "signed-out");
         office.get("/api/desk").problem(401, "signed-out");
 
-        Client last = SERVER.stranger().signIn("bench.two", "second-password");
+        Client last = SERVER.stranger().signIn("bench.two", "second-of-lamorna-8");
         long id = person("bench.two").get("id").asLong();
         ines.post("/api/setup/people/%d/sign-out".formatted(id), "{}").ok();
         last.get("/api/desk").problem(401, "signed-out");
 
-        Client off = SERVER.stranger().signIn("bench.two", "second-password");
+        Client off = SERVER.stranger().signIn("bench.two", "second-of-lamorna-8");
         ines.put(
                         "/api/setup/people/" + id,
                         person("bench.two").put("active", false).toString())

@@ -143,7 +143,7 @@ class PlacesApiTest {
         // somebody signs in for it
         ines.post("/api/setup/people", """
                         {"signIn": "loveday", "name": "Loveday Tonkin", "role": "FLEET_CONTACT", "fleetId": %d,
-                         "skills": [], "workingDays": [], "password": "long-enough"}
+                         "skills": [], "workingDays": [], "password": "long-enough-word-9"}
                         """.formatted(made.get("id").asLong())).ok();
         String now = path + "?version=" + changed.get("version");
         assertThat(ines.delete(now).errorAt("/id")).contains("still has 1");
@@ -177,6 +177,6 @@ class PlacesApiTest {
             assertThat(ines.post(path, "{\"liftClass\": 1, \"offRoadCap\": 1}").errorAt("/name"))
                     .contains("missing");
         }
-        assertThat(ines.put("/api/me/password", "{}").errorAt("/current")).contains("not your password");
+        assertThat(ines.put("/api/me/password", "{}").errorAt("/current")).contains("missing");
     }
 }

@@ -161,7 +161,7 @@ class TransferTest {
         Client manager = PEOPLED.as("ines");
         manager.post("/api/setup/people", """
                         {"signIn": "desk", "name": "Front Desk", "role": "FRONT_DESK", "skills": [],
-                         "workingDays": [], "password": "long-enough"}""").ok();
+                         "workingDays": [], "password": "long-enough-word-9"}""").ok();
         assertThat(manager.csv(EVERYTHING, out(ISLAND)).errorAt("/file")).contains("people beside you");
         assertThat(manager.get("/api/setup/people").json()).hasSize(2);
     }

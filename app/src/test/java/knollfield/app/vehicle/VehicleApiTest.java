@@ -176,7 +176,7 @@ class VehicleApiTest {
         assertThat(ines.post(path, "{\"why\": \" \"}").errorAt("/why")).contains("missing");
         ines.post(path, "{\"why\": \"wrong vehicle\"}").ok();
         assertThat(dossier().get("status").asString()).isNotEqualTo("STOP");
-        ines.post(path, "{\"why\": \"again\"}").problem(404, "not-found");
+        ines.post(path, "{\"why\": \"wrong vehicle again\"}").problem(404, "not-found");
     }
 
     @Test

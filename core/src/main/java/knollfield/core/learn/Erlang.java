@@ -3,6 +3,9 @@ package knollfield.core.learn;
 /** Chances of a gamma distribution of whole shape, and of the Poisson distribution that goes with it. */
 final class Erlang {
 
+    /** Beyond it a count of events says no more than "too many"; the sum takes as many steps. */
+    private static final double MOST = 1e6;
+
     private Erlang() {}
 
     /** Chance that the sum of {@code events} waits of mean one is at most {@code x}: 1 − e^−x·Σ_{k<events} x^k/k!. */
@@ -23,9 +26,18 @@ final class Erlang {
 
     /** The smallest count of events that is not exceeded with {@code chance}, where {@code mean} are expected. */
     static int quantile(double mean, double chance) {
+        if (!(mean > 0)) {
+            return 0;
+        }
+        double expected = Math.min(mean, MOST);
+        double logTerm = -expected;
+        double sum = Math.exp(logTerm);
         int count = 0;
-        while (mean > 0 && atMost(count, mean) < chance) {
+        // beyond four times what is expected nothing is left to add, whatever the rounding says
+        while (sum < chance && count < 4 * expected + 40) {
             count++;
+            logTerm += Math.log(expected / count);
+            sum += Math.exp(logTerm);
         }
         return count;
     }

@@ -83,7 +83,8 @@ class CardController {
     @GetMapping(path = "/photos/{photo}.jpg", produces = MediaType.IMAGE_JPEG_VALUE)
     ResponseEntity<byte[]> picture(@PathVariable long id, @PathVariable long photo) {
         return ResponseEntity.ok()
-                .cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate())
+                .cacheControl(
+                        CacheControl.maxAge(java.time.Duration.ofMinutes(5)).cachePrivate())
                 .body(pictures.jpeg(id, photo));
     }
 

@@ -3,6 +3,7 @@ package knollfield.app.job.card;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import knollfield.core.jobcard.CardEntry;
 import knollfield.core.jobcard.CardEvent;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -38,14 +39,13 @@ class CardRepository {
                 .list();
     }
 
-    /** True where this entry of a bench came in before: it was sent twice. */
-    boolean has(long jobId, String clientKey) {
-        return jdbc.sql("SELECT COUNT(*) FROM card_event WHERE job_id = :job AND client_key = :key")
-                        .param("job", jobId)
-                        .param("key", clientKey)
-                        .query(Long.class)
-                        .single()
-                > 0;
+    /** Whose entry came in with this key before; empty where none did. */
+    Optional<String> by(long jobId, String clientKey) {
+        return jdbc.sql("SELECT by_name FROM card_event WHERE job_id = :job AND client_key = :key")
+                .param("job", jobId)
+                .param("key", clientKey)
+                .query(String.class)
+                .optional();
     }
 
     void add(long jobId, String clientKey, CardEntry entry) {

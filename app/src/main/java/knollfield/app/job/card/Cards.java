@@ -183,7 +183,7 @@ public class Cards {
                 .text(request.clientKey(), 60, "/clientKey", "The entry's key")
                 .orThrow();
         Job job = forUpdate(jobId);
-        if (cards.has(jobId, request.clientKey())) {
+        if (sentBefore(jobId, request.clientKey())) {
             return;
         }
         job = workable(job);
@@ -218,7 +218,22 @@ public class Cards {
     /** True where an entry with this key came in before; nobody enters one meanwhile. */
     boolean hasForUpdate(long jobId, String clientKey) {
         forUpdate(jobId);
-        return cards.has(jobId, clientKey);
+        return cards.by(jobId, clientKey).isPresent();
+    }
+
+    /**
+     * True where this person's entry with this key came in before; nobody enters one meanwhile.
+     *
+     * @throws Conflict where it was another person's: it must not count as both
+     */
+    boolean sentBefore(long jobId, String clientKey) {
+        forUpdate(jobId);
+        Optional<String> by = cards.by(jobId, clientKey);
+        if (by.filter(name -> !name.equals(current.get().name())).isPresent()) {
+            throw new Conflict(
+                    "%s sent an entry with the same key; yours was not taken. Enter it again.".formatted(by.get()));
+        }
+        return by.isPresent();
     }
 
     /** Enters an event under its sender's key, such as a picture that was stored. */

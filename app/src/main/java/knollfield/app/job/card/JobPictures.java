@@ -38,7 +38,7 @@ public class JobPictures {
      */
     @Transactional
     void take(long jobId, String clientKey, byte[] file, String step, String caption) {
-        if (cards.hasForUpdate(jobId, clientKey)) {
+        if (cards.sentBefore(jobId, clientKey)) {
             return;
         }
         ShrunkPicture picture = ShrunkPicture.of(file);

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Set;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
@@ -64,7 +65,13 @@ public record ShrunkPicture(byte[] jpeg, int width, int height) {
                 if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
                     throw refused("The picture has more than 60 million pixels.");
                 }
-                return shrink(reader.read(0));
+                ImageReadParam param = reader.getDefaultReadParam();
+                // every so many pixels only: the whole of a large picture would fill the memory
+                int every = Math.max(1, Math.max(reader.getWidth(0), reader.getHeight(0)) / (2 * LONGEST_EDGE));
+                param.setSourceSubsampling(every, every, 0, 0);
+                synchronized (ShrunkPicture.class) {
+                    return shrink(reader.read(0, param));
+                }
             } finally {
                 reader.dispose();
             }

@@ -962,7 +962,7 @@ class CardApiTest {
     @Test
     void entriesWrittenBeforeCardsHeldMoreAreStillRead() {
         long job = atTheBench("CAL-16", "");
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         jdbc.sql("UPDATE card_event SET body = :body WHERE job_id = :job AND seq = 1")
                 .param("body", "{\"type\": \"started\", \"odometerKm\": 171000, \"stateFound\": \"as then\"}")
                 .param("job", job)

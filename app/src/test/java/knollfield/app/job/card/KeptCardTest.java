@@ -63,7 +63,7 @@ class KeptCardTest {
     /** A bay that no other test of this server books. */
     private static long ownBay() {
         String name = second ? "Far bay, back" : "Far bay";
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         if (jdbc.sql("SELECT COUNT(*) FROM bay WHERE name = :name")
                         .param("name", name)
                         .query(Long.class)
@@ -168,7 +168,7 @@ class KeptCardTest {
     @Test
     void aCardThatWasBegunKeepsItsPlan() {
         long job = atTheBench("DRE-20D", "");
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         // as if today's code laid another card: what was kept is what is worked
         assertThat(jdbc.sql("""
                         UPDATE card_plan SET body = REPLACE(body, 'Battery earth off', 'Battery earth off, as begun')
@@ -199,7 +199,7 @@ class KeptCardTest {
         enter(wenna, job, "\"type\": \"OUT_OF_TIME\", \"words\": \"head was off\", \"planned\": true")
                 .ok();
         assertThat(card(wenna, job).get("outOfTimePlanned").asBoolean()).isTrue();
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         assertThat(jdbc.sql("SELECT COUNT(*) FROM card_plan WHERE job_id = :job")
                         .param("job", job)
                         .query(Integer.class)
@@ -225,7 +225,7 @@ class KeptCardTest {
                 .ok();
         String signed =
                 ines.get("/api/jobs/%d/record".formatted(job)).ok().json().toString();
-        JdbcClient jdbc = SERVER.bean(JdbcClient.class);
+        JdbcClient jdbc = SERVER.jdbc();
         jdbc.sql("UPDATE vehicle SET owner_id = NULL, registration = 'NEW 1' WHERE id = :id")
                 .param("id", vehicle)
                 .update();
