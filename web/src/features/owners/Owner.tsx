@@ -16,6 +16,7 @@ import {
   useUndoOwner,
   type OwnerPage,
 } from './ownerQueries';
+import { OwnerData } from './OwnerData';
 
 const FIELDS = ['/name', '/address', '/email', '/prefers', '/language', '/phones', '/speakers'];
 
@@ -40,6 +41,7 @@ export default function Owner() {
           <Vehicles page={page} />
           <Alike page={page} />
           <Changes page={page} />
+          <OwnerData page={page} />
         </div>
       </div>
     </div>

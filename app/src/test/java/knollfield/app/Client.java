@@ -86,6 +86,18 @@ public final class Client {
         return change("POST", path, "application/json", BodyPublishers.ofString(json));
     }
 
+    /** The same with the key by which it is done once. */
+    public Answer once(String key, String path, String json) {
+        if (token().isEmpty()) {
+            get("/api/me");
+        }
+        return send(HttpRequest.newBuilder(URI.create(address + path))
+                .header("Content-Type", "application/json")
+                .header("Idempotency-Key", key)
+                .header("X-XSRF-TOKEN", token())
+                .POST(BodyPublishers.ofString(json)));
+    }
+
     public Answer put(String path, String json) {
         return change("PUT", path, "application/json", BodyPublishers.ofString(json));
     }

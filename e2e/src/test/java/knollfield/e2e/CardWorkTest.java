@@ -178,6 +178,10 @@ class CardWorkTest {
         assertThat(page.locator(".bench-entry")).containsText("Waits for the owner’s answer");
         hands.press("Their answer");
         hands.press("They agree");
+        // who put it on the card does not agree for the owner as well
+        assertThat(page.locator(".findings")).containsText("somebody else notes");
+        Hands.agreed(BROWSER.calls("morwen"), job, "camseal");
+        page.reload();
         assertThat(page.locator(".findings")).hasCount(0);
 
         hands.press("More");

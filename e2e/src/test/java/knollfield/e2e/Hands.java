@@ -50,6 +50,14 @@ final class Hands {
             const json = (method, path, body) => call(method, path, 'application/json', body && JSON.stringify(body));
             """;
 
+    /** The front desk notes that the owner agreed to {@code item} on the phone. */
+    static void agreed(Page desk, String job, String item) {
+        desk.evaluate("async ([job, item]) => {" + CALLS + """
+                  await json('POST', `/api/jobs/${job}/card/owner-answer`, {
+                    lines: [item], agreed: true, saidBy: 'Ruan Keast', warning: '', signed: false });
+                }""", List.of(job, item));
+    }
+
     /** Makes a vehicle of {@code family}, nine years old; its registration. */
     static String vehicle(Page manager, String family) {
         String registration = "BEN %d".formatted(JOBS.incrementAndGet());

@@ -19,6 +19,8 @@ import knollfield.app.problem.FieldProblem;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.security.Person;
+import knollfield.app.security.Role;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
@@ -453,6 +455,16 @@ public class Estimates {
         if (!awaited.containsAll(lines) || lines.isEmpty()) {
             throw new Conflict("These lines no longer wait for the owner's answer.");
         }
+        Person by = current.get();
+        boolean alone = agreed
+                && by.role() == Role.TECHNICIAN
+                && cards.whoAdded(jobId, lines).contains(by.name());
+        new Checks()
+                .that(
+                        !alone,
+                        "/saidBy",
+                        "You put this on the job yourself, so somebody else notes that the owner agrees: the front desk or a manager. That they leave it you may note.")
+                .orThrow();
         boolean onPaper = newest(jobId)
                 .filter(e -> !e.validUntil().isBefore(clock.today()))
                 .filter(e -> lines.stream().allMatch(l -> answerable(e, l).isPresent()))

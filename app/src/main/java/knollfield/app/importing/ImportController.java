@@ -1,6 +1,7 @@
 package knollfield.app.importing;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -9,6 +10,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import knollfield.app.importing.ImportLines.Action;
 import knollfield.app.importing.ImportLines.Line;
@@ -16,6 +20,7 @@ import knollfield.app.importing.Understanding.Existing;
 import knollfield.app.importing.Understanding.Said;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
+import knollfield.app.problem.TooMany;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.shared.Cells;
 import knollfield.core.units.DistanceUnit;
@@ -44,6 +49,9 @@ class ImportController {
     private static final int SHOWN = 200;
     private static final int SAMPLES = 3;
 
+    private static final Duration PATIENCE = Duration.ofMinutes(1);
+
+    private final ReentrantLock turn = new ReentrantLock(true);
     private final ListWriter writer;
     private final CurrentPerson current;
     private final Importer imports;
@@ -160,12 +168,29 @@ class ImportController {
     }
 
     /** Takes a list in; all of it, or its good lines where that is said. */
+    /** One list after the other: each is judged by what those before it brought. */
+    private <T> T inTurn(Supplier<T> deed) {
+        try {
+            if (!turn.tryLock(PATIENCE.toSeconds(), TimeUnit.SECONDS)) {
+                throw new TooMany("Other lists are being taken in.", PATIENCE);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new TooMany("Other lists are being taken in.", PATIENCE);
+        }
+        try {
+            return deed.get();
+        } finally {
+            turn.unlock();
+        }
+    }
+
     @PostMapping
     Imported take(
             @RequestBody(required = false) byte @Nullable [] body,
             @RequestParam @Nullable String as,
             @RequestParam @Nullable String name) {
-        Importer.Taken t = imports.take(bytes(body), said(as), Objects.requireNonNullElse(name, ""));
+        Importer.Taken t = inTurn(() -> imports.take(bytes(body), said(as), Objects.requireNonNullElse(name, "")));
         return new Imported(
                 t.kind(),
                 t.batch().isPresent() ? t.batch().getAsLong() : null,

@@ -11,11 +11,12 @@ import java.util.Optional;
 import knollfield.app.documents.RecordSheet;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Records of signed jobs as they were signed. Added to, never changed; a hash tells where one was. */
 @Repository
-class JobRecordRepository {
+public class JobRecordRepository {
 
     private final JdbcClient jdbc;
     private final JsonMapper json;
@@ -52,7 +53,8 @@ class JobRecordRepository {
     }
 
     /** Keeps a record without its pictures, which are kept as they were taken. */
-    void keep(long jobId, RecordSheet sheet, Instant at) {
+    @Transactional
+    public void keep(long jobId, RecordSheet sheet, Instant at) {
         RecordSheet words = new RecordSheet(
                 sheet.workshop(),
                 sheet.letterhead(),

@@ -91,6 +91,7 @@ final class Access {
             row(ANY, MANAGERS, "/api/vehicles/*/own-timing"),
             row(ANY, OFFICE, "/api/vehicles/**"),
             row(READ, HOUSE, "/api/jobs/*/card/photos/**", "/api/jobs/*/record/**", "/api/jobs/*/record.pdf"),
+            row(ADD, HOUSE, "/api/jobs/*/card/owner-answer"),
             row(ANY, BENCH, "/api/jobs/*/card/**"),
             row(ANY, HOUSE, "/api/practice/**", "/api/practice-course"),
             row(READ, HOUSE, "/api/engines/**", "/api/parts/**"),
@@ -99,6 +100,7 @@ final class Access {
             row(ANY, OFFICE, "/api/jobs/*/private-page/**"),
             row(READ, HOUSE, "/api/jobs/**"),
             row(ANY, OFFICE, "/api/jobs/**"),
+            row(ADD, MANAGERS, "/api/owners/*/erasure"),
             row(
                     ANY,
                     OFFICE,

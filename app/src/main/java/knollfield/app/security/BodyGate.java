@@ -62,6 +62,9 @@ class BodyGate extends OncePerRequestFilter {
 
     private final Semaphore gatherings = new Semaphore(600);
 
+    /** Bodies of lists, which stay in memory until they are answered; or that do not say how large they are. */
+    private final Semaphore large = new Semaphore(12);
+
     private final JsonMapper json;
 
     BodyGate(JsonMapper json) {
@@ -92,11 +95,17 @@ class BodyGate extends OncePerRequestFilter {
             refuse(response, HttpStatus.CONTENT_TOO_LARGE, tooLarge(most));
             return;
         }
+        boolean isLarge = request.getContentLengthLong() > Bounds.JSON_BYTES || request.getContentLengthLong() < 0;
         if (!gatherings.tryAcquire()) {
             busy(response);
             return;
         }
-        gather(request, response, most, MediaType.APPLICATION_FORM_URLENCODED.isCompatibleWith(type.get()));
+        if (isLarge && !large.tryAcquire()) {
+            gatherings.release();
+            busy(response);
+            return;
+        }
+        gather(request, response, most, MediaType.APPLICATION_FORM_URLENCODED.isCompatibleWith(type.get()), isLarge);
     }
 
     private static Optional<MediaType> type(HttpServletRequest request) {
@@ -144,7 +153,8 @@ class BodyGate extends OncePerRequestFilter {
         }
     }
 
-    private void gather(HttpServletRequest request, HttpServletResponse response, long most, boolean form)
+    private void gather(
+            HttpServletRequest request, HttpServletResponse response, long most, boolean form, boolean isLarge)
             throws IOException {
         Gathered gathered = new Gathered(request);
         AsyncContext waiting = request.startAsync(gathered, response);
@@ -169,6 +179,9 @@ class BodyGate extends OncePerRequestFilter {
             @Override
             public void onComplete(AsyncEvent event) {
                 release();
+                if (isLarge) {
+                    large.release();
+                }
             }
 
             @Override

@@ -1,9 +1,10 @@
 package knollfield.app.security;
 
-import com.nulabinc.zxcvbn.Strength;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import knollfield.app.problem.Checks;
 
 /**
@@ -41,9 +42,18 @@ final class Passwords {
         if (!checks.problems().stream().allMatch(p -> !p.pointer().equals("/password"))) {
             return checks;
         }
-        Strength strength = ZXCVBN.measure(password, known);
+        List<String> words = known.stream()
+                .flatMap(k -> Arrays.stream(k.toLowerCase(Locale.ROOT).split("\\s+")))
+                .filter(w -> w.length() >= 3)
+                .toList();
+        String own = password.toLowerCase(Locale.ROOT);
+        for (String word : words) {
+            own = own.replace(word, "");
+        }
+        boolean good = own.length() >= SHORTEST / 2
+                && ZXCVBN.measure(password, words).getGuessesLog10() >= FEWEST_GUESSES_LOG10;
         return checks.that(
-                strength.getGuessesLog10() >= FEWEST_GUESSES_LOG10,
+                good,
                 "/password",
                 "This password is among the first that are tried. Take four words that do not belong together.");
     }

@@ -59,9 +59,8 @@ final class StrictJson {
 
         @Override
         public Boolean hasRequiredMarker(MapperConfig<?> config, AnnotatedMember member) {
-            // a box that was not ticked may be left out
             return component(member)
-                    .filter(c -> !nullable(c.getAnnotatedType()) && c.getType() != boolean.class)
+                    .filter(c -> !nullable(c.getAnnotatedType()))
                     .isPresent();
         }
 

@@ -2,6 +2,7 @@ package knollfield.app.job.card;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -422,6 +423,15 @@ public class Cards {
     /** Items of a job at the bench that the owner has not agreed to yet. */
     public Set<String> awaiting(Job job) {
         return job.stage() == JobStage.UNDER_WAY ? state(job).scope().awaiting() : Set.of();
+    }
+
+    /** Who put any of these items on the card of a job at the bench. */
+    public Set<String> whoAdded(long jobId, Collection<String> items) {
+        return cards.entries(jobId).stream()
+                .filter(e -> e.event() instanceof CardEvent.Widened w
+                        && w.items().stream().anyMatch(items::contains))
+                .map(CardEntry::by)
+                .collect(Collectors.toSet());
     }
 
     private void append(Job job, CardEvent event) {

@@ -234,9 +234,13 @@ class CardApiTest {
         assertThat(hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("false", ""))
                         .errorAt("/warning"))
                 .isNotBlank();
-        hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
+        // who put it on the card does not agree for the owner as well
+        assertThat(hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
+                        .errorAt("/saidBy"))
+                .contains("somebody else notes");
+        ines.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
                 .ok();
-        hedra.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
+        ines.post("/api/jobs/%d/card/owner-answer".formatted(job), answer.formatted("true", ""))
                 .problem(409, "conflict");
         assertThat(card(hedra, job).get("awaiting")).isEmpty();
         workUntil(hedra, job, null);
