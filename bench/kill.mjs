@@ -4,131 +4,40 @@
 //   node bench/kill.mjs JAR upgrade 25 OLDJAR   while the data of an older version are brought up to this one
 //   node bench/kill.mjs JAR import 10           while a list is taken in
 //   node bench/kill.mjs JAR backup 10           while a backup is made, and then while it is taken in
-import { spawn, spawnSync } from "node:child_process";
+import { spawn, spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import {
-  cpSync,
-  existsSync,
-  mkdtempSync,
-  readdirSync,
-  rmSync,
-  statSync,
-} from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+  client as clientOf,
+  end,
+  find,
+  launch as launchAt,
+  note,
+  notes,
+  up as upAt,
+  vehicle,
+  wait,
+} from './workshop.mjs';
 
-const [jar, what = "writes", rounds = "10", older] = process.argv.slice(2);
+const [jar, what = 'writes', rounds = '10', older] = process.argv.slice(2);
 const count = Number(rounds);
-const top = mkdtempSync(join(tmpdir(), "knollfield-kill-"));
+const top = mkdtempSync(join(tmpdir(), 'knollfield-kill-'));
 const port = 8196;
-const PASSWORD = "as-many-words-as-needed";
-const CODE = "24682468";
-const wait = (ms) => new Promise((done) => setTimeout(done, ms));
 let seed = 17;
 // a small generator of its own (Park and Miller, CACM 31, 1988), so that the same rounds can be run again
 const random = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
 
 let server;
-let log = "";
-function launch(folder, program = jar, more = []) {
-  log = "";
-  server = spawn(
-    "java",
-    [
-      "-XX:TieredStopAtLevel=1",
-      "-XX:+UseSerialGC",
-      "-jar",
-      program,
-      `--knollfield.data=${folder}/workshop`,
-      `--knollfield.first-run-code=${CODE}`,
-      `--server.port=${port}`,
-      ...more,
-    ],
-    { stdio: ["ignore", "pipe", "pipe"] },
-  );
-  server.stdout.on("data", (d) => (log += d));
-  server.stderr.on("data", (d) => (log += d));
-}
-async function up() {
-  for (let i = 0; i < 600; i++) {
-    if (server.exitCode !== null)
-      throw new Error(`it did not start: ${log.slice(-600)}`);
-    try {
-      return await (await fetch(`http://127.0.0.1:${port}/api/me`)).json();
-    } catch {
-      await wait(50);
-    }
-  }
-  throw new Error("it did not answer within half a minute");
-}
-const kill = () =>
-  new Promise((done) => {
-    if (server.exitCode !== null || server.signalCode !== null) return done();
-    server.once("exit", done);
-    server.kill("SIGKILL");
-  });
-
-function client() {
-  let cookies = {};
-  const call = async (method, path, body, type = "application/json") => {
-    const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
-      method,
-      headers: {
-        "Content-Type": type,
-        Cookie: Object.entries(cookies)
-          .map(([k, v]) => `${k}=${v}`)
-          .join("; "),
-        "X-XSRF-TOKEN": cookies["XSRF-TOKEN"] ?? "",
-      },
-      body: body && (type === "application/json" ? JSON.stringify(body) : body),
-    });
-    for (const c of answer.headers.getSetCookie()) {
-      const [, k, v] = /^([^=]+)=([^;]*)/.exec(c);
-      cookies[k] = v;
-    }
-    const text = await answer.text();
-    if (!answer.ok)
-      throw new Error(
-        `${method} ${path}: ${answer.status} ${text.slice(0, 300)}`,
-      );
-    return text.startsWith("{") || text.startsWith("[")
-      ? JSON.parse(text)
-      : text;
-  };
-  const enter = async () => {
-    cookies = {};
-    const me = await call("GET", "/api/me");
-    if (me.firstRun) {
-      await call("POST", "/api/first-run", {
-        code: CODE,
-        signIn: "m",
-        name: "M",
-        password: PASSWORD,
-      });
-    } else
-      await call("POST", "/api/sign-in", { signIn: "m", password: PASSWORD });
-  };
-  return { call, enter };
-}
-
-const vehicle = (i) => ({
-  registration: `KIL ${i}`,
-  makeModel: "van",
-  engine: "",
-  ownerName: `Owner ${i}`,
-  ownerPhone: "0555 1",
-  usageClass: "PRIVATE",
-  firstRegistered: "2019-05-01",
-  conditions: [],
-  equipment: [],
-  heavy: false,
-  version: 0,
-  idleHoursPerYear: 0,
-  cameWithReading: false,
-});
+const launch = (folder, program = jar, more = []) =>
+  (server = launchAt(program, folder, port, more));
+const up = () => upAt(port, server);
+const kill = () => end(server, 'SIGKILL');
+const client = () => clientOf(port);
 
 async function writes() {
-  const folder = join(top, "writes");
-  const said = new Map();
+  const folder = join(top, 'writes');
+  const said = new Set();
   let next = 0;
   let lost = 0;
   for (let round = 1; round <= count; round++) {
@@ -136,27 +45,18 @@ async function writes() {
     await up();
     const main = client();
     await main.enter();
-    if (round === 1) await main.call("POST", "/api/vehicles", vehicle(1));
-    const id = (await main.call("GET", "/api/find?q=KIL1")).vehicles[0]
-      .vehicleId;
-    const known = new Set(
-      (await main.call("GET", `/api/vehicles/${id}`)).evidence.map(
-        (e) => e.note,
-      ),
-    );
-    for (const note of said.keys()) if (!known.has(note)) lost++;
+    if (round === 1) await main.call('POST', '/api/vehicles', vehicle('KIL 1'));
+    const id = await find(main, 'KIL 1');
+    const known = await notes(main, id);
+    for (const text of said) if (!known.has(text)) lost++;
     let killed = false;
     const hands = Array.from({ length: 8 }, async () => {
       const hand = client();
       await hand.enter();
       while (!killed) {
-        const note = `note ${++next}`;
-        await hand.call("POST", `/api/vehicles/${id}/evidence`, {
-          kind: "OIL_LEAK",
-          found: "2026-11-01",
-          note,
-        });
-        said.set(note, true);
+        const text = `note ${++next}`;
+        await note(hand, id, text);
+        said.add(text);
       }
     });
     await wait(500 + random() * 900);
@@ -168,11 +68,8 @@ async function writes() {
   await up();
   const main = client();
   await main.enter();
-  const id = (await main.call("GET", "/api/find?q=KIL1")).vehicles[0].vehicleId;
-  const known = new Set(
-    (await main.call("GET", `/api/vehicles/${id}`)).evidence.map((e) => e.note),
-  );
-  for (const note of said.keys()) if (!known.has(note)) lost++;
+  const known = await notes(main, await find(main, 'KIL 1'));
+  for (const text of said) if (!known.has(text)) lost++;
   await kill();
   console.log(
     `${count} kills while writing: ${said.size} writes answered, ${lost} of them lost, started each time`,
@@ -181,7 +78,7 @@ async function writes() {
 
 async function first() {
   let longest = 0;
-  launch(join(top, "warm"));
+  launch(join(top, 'warm'));
   const began = Date.now();
   await up();
   longest = Date.now() - began;
@@ -197,32 +94,24 @@ async function first() {
     await kill();
     rmSync(folder, { recursive: true });
   }
-  console.log(
-    `${count} kills during the first start, over its ${longest} ms: started each time`,
-  );
+  console.log(`${count} kills during the first start, over its ${longest} ms: started each time`);
 }
 
 async function upgrade() {
-  const old = join(top, "old");
-  launch(old, older, ["--knollfield.demo=true"]);
+  const old = join(top, 'old');
+  launch(old, older, ['--knollfield.demo=true']);
   await up();
   await wait(1000);
-  const done = new Promise((end) => server.once("exit", end));
-  server.kill("SIGTERM");
-  await done;
+  await end(server);
   const rows = async (folder) => {
-    launch(folder, jar, ["--knollfield.demo=true"]);
+    launch(folder, jar, ['--knollfield.demo=true']);
     await up();
     const c = client();
-    await c.call("GET", "/api/me");
-    await c.call("POST", "/api/sign-in", {
-      signIn: "ines",
-      password: "skerrow-demo",
-    });
-    const view = await c.call("GET", "/api/desk");
+    await c.enter('ines', 'skerrow-demo');
+    const view = await c.call('GET', '/api/desk');
     return `${view.vehicles} vehicles, ${view.toDecide} to decide`;
   };
-  const reference = join(top, "reference");
+  const reference = join(top, 'reference');
   cpSync(old, reference, { recursive: true });
   const began = Date.now();
   const expected = await rows(reference);
@@ -231,7 +120,7 @@ async function upgrade() {
   for (let round = 1; round <= count; round++) {
     const folder = join(top, `up${round}`);
     cpSync(old, folder, { recursive: true });
-    launch(folder, jar, ["--knollfield.demo=true"]);
+    launch(folder, jar, ['--knollfield.demo=true']);
     await wait(((round - random()) / count) * longest);
     await kill();
     const after = await rows(folder);
@@ -245,10 +134,10 @@ async function upgrade() {
 }
 
 // as an office program of the decimal comma writes it
-const HEAD = "Kennzeichen;Modell;Halter;Erstzulassung;km-Stand;Stand vom";
+const HEAD = 'Kennzeichen;Modell;Halter;Erstzulassung;km-Stand;Stand vom';
 const AS = encodeURIComponent(JSON.stringify({ takeGood: true }));
 async function importing() {
-  const folder = join(top, "import");
+  const folder = join(top, 'import');
   let whole = 0;
   for (let round = 1; round <= count; round++) {
     launch(folder);
@@ -257,15 +146,14 @@ async function importing() {
     await main.enter();
     const lines = Array.from(
       { length: 600 },
-      (_, i) =>
-        `I${round} ${i} B;Calder;Müller ${i};1.5.2019;20.000;03.11.2025`,
+      (_, i) => `I${round} ${i} B;Calder;Müller ${i};1.5.2019;20.000;03.11.2025`,
     );
     const sent = main
       .call(
-        "POST",
+        'POST',
         `/api/imports?as=${AS}&name=list.csv`,
-        [HEAD, ...lines].join("\r\n"),
-        "application/octet-stream",
+        [HEAD, ...lines].join('\r\n'),
+        'application/octet-stream',
       )
       .then(
         () => true,
@@ -278,11 +166,8 @@ async function importing() {
     await up();
     const again = client();
     await again.enter();
-    const found =
-      (await again.call("GET", `/api/find?q=I${round}+1+B`)).vehicles.length >
-      0;
-    if (answered && !found)
-      throw new Error(`round ${round}: a list that was answered is gone`);
+    const found = (await again.call('GET', `/api/find?q=I${round}+1+B`)).vehicles.length > 0;
+    if (answered && !found) throw new Error(`round ${round}: a list that was answered is gone`);
     if (found) whole++;
     await kill();
   }
@@ -292,70 +177,58 @@ async function importing() {
 }
 
 async function backup() {
-  const folder = join(top, "backup");
+  const folder = join(top, 'backup');
   launch(folder);
   await up();
   const main = client();
   await main.enter();
-  for (let i = 0; i < 300; i++)
-    await main.call("POST", "/api/vehicles", vehicle(i));
+  for (let i = 0; i < 300; i++) await main.call('POST', '/api/vehicles', vehicle(`KIL ${i}`));
   const run = (...args) =>
     spawnSync(
-      "java",
-      [
-        "-XX:TieredStopAtLevel=1",
-        "-jar",
-        jar,
-        ...args,
-        `--knollfield.data=${folder}/workshop`,
-      ],
+      'java',
+      ['-XX:TieredStopAtLevel=1', '-jar', jar, ...args, `--knollfield.data=${folder}/workshop`],
       {
-        encoding: "utf8",
+        encoding: 'utf8',
       },
     );
-  const good = join(top, "good.zip");
-  const said = run("backup", good);
+  const good = join(top, 'good.zip');
+  const said = run('backup', good);
   if (said.status !== 0) throw new Error(said.stderr);
   for (let round = 1; round <= count; round++) {
     const file = join(top, `b${round}.zip`);
     const made = spawn(
-      "java",
-      ["-jar", jar, "backup", file, `--knollfield.data=${folder}/workshop`],
+      'java',
+      ['-jar', jar, 'backup', file, `--knollfield.data=${folder}/workshop`],
       {
-        stdio: "ignore",
+        stdio: 'ignore',
       },
     );
     await wait(800 + random() * 1500);
     await kill();
-    await new Promise((done) =>
-      made.exitCode !== null ? done() : made.once("exit", done),
-    );
+    await new Promise((done) => (made.exitCode !== null ? done() : made.once('exit', done)));
     // whole, or not there under its name
     if (existsSync(file)) {
-      const tried = run("restore", file);
-      if (tried.status !== 0)
-        throw new Error(`a backup that is no good: ${tried.stderr}`);
+      const tried = run('restore', file);
+      if (tried.status !== 0) throw new Error(`a backup that is no good: ${tried.stderr}`);
     }
     const restoring = spawn(
-      "java",
-      ["-jar", jar, "restore", good, `--knollfield.data=${folder}/workshop`],
+      'java',
+      ['-jar', jar, 'restore', good, `--knollfield.data=${folder}/workshop`],
       {
-        stdio: "ignore",
+        stdio: 'ignore',
       },
     );
     await wait(300 + random() * 1500);
-    restoring.kill("SIGKILL");
+    restoring.kill('SIGKILL');
     launch(folder);
     await up();
     const c = client();
     await c.enter();
-    const n = (await c.call("GET", "/api/find?q=KIL")).total ?? 0;
-    if (n === 0) throw new Error("the vehicles are gone");
+    const n = (await c.call('GET', '/api/find?q=KIL')).total ?? 0;
+    if (n === 0) throw new Error('the vehicles are gone');
   }
   await kill();
-  const rest = readdirSync(folder).filter(
-    (f) => f.startsWith(".restore-") && statSync(join(folder, f)).isDirectory(),
-  );
+  const rest = readdirSync(folder).filter((f) => f.startsWith('.knollfield-'));
   console.log(
     `${count} kills during a backup and ${count} during a restore: each backup good or not there, started each time (${rest.length} working folders left)`,
   );

@@ -129,7 +129,11 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
       menu={{
         items: [
           { key: 'keys', label: 'Keys', onClick: onKeys },
-          { key: 'password', label: 'Your password', onClick: () => void navigate('/password') },
+          {
+            key: 'password',
+            label: 'Password and devices',
+            onClick: () => void navigate('/password'),
+          },
           { key: 'out', label: 'Sign out', onClick: () => out.mutate() },
         ],
       }}

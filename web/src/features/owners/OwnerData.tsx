@@ -53,7 +53,12 @@ export function OwnerData({ page }: { page: Schemas['OwnerPage'] }) {
             the vehicles stays: readings, renewals, signed records. Backups keep it until they are
             replaced.
           </p>
-          <Field id="erase-name" label="The owner’s name, to confirm" error={erase.error} at="/name">
+          <Field
+            id="erase-name"
+            label="The owner’s name, to confirm"
+            error={erase.error}
+            at="/name"
+          >
             <Input
               id="erase-name"
               autoFocus

@@ -2,6 +2,7 @@ package knollfield.app.aftercare;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.vehicle.VehicleService;
@@ -29,8 +30,9 @@ class AftercareController {
     }
 
     record ClosedView(LocalDate on, String by, String result) {
-        static @Nullable ClosedView of(java.util.Optional<Closed> c) {
-            return c.map(x -> new ClosedView(x.on(), x.by(), x.result())).orElse(null);
+        static @Nullable ClosedView of(java.util.Optional<Closed> c, UnaryOperator<String> names) {
+            return c.map(x -> new ClosedView(x.on(), names.apply(x.by()), x.result()))
+                    .orElse(null);
         }
     }
 
@@ -63,10 +65,11 @@ class AftercareController {
         if (!vehicles.maySee(current.get(), vehicles.get(id))) {
             throw new NotFound("There is no vehicle " + id + ".");
         }
+        UnaryOperator<String> names = current.names();
         return new AftercareView(
                 aftercare.rechecks(id).stream()
                         .map(r -> new RecheckView(
-                                r.id(), r.jobId(), r.what(), r.due(), ClosedView.of(r.done()), r.version()))
+                                r.id(), r.jobId(), r.what(), r.due(), ClosedView.of(r.done(), names), r.version()))
                         .toList(),
                 // what is to follow up is the house's own note
                 aftercare.followUps(id).stream()
@@ -78,7 +81,7 @@ class AftercareController {
                                 f.urgent(),
                                 f.notedOn(),
                                 f.notedBy(),
-                                ClosedView.of(f.closed()),
+                                ClosedView.of(f.closed(), names),
                                 f.version()))
                         .toList());
     }

@@ -15,13 +15,11 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
-import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import net.lingala.zip4j.ZipFile;
@@ -30,7 +28,6 @@ import net.lingala.zip4j.model.FileHeader;
 import net.lingala.zip4j.model.ZipParameters;
 import net.lingala.zip4j.model.enums.AesKeyStrength;
 import net.lingala.zip4j.model.enums.EncryptionMethod;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -74,12 +71,8 @@ final class BackupSet {
      * @throws CannotStart where it cannot be made; there is no file then
      */
     static About of(Connection connection, String password, Optional<String> passphrase, Path target) {
-        Path work = null;
-        try {
-            Path folder = Objects.requireNonNull(target.toAbsolutePath().getParent());
-            Files.createDirectories(folder);
-            work = Files.createTempDirectory(folder, ".backup-");
-            DataFolder.ownerOnly(work);
+        try (WorkFolder work =
+                WorkFolder.in(Objects.requireNonNull(target.toAbsolutePath().getParent()))) {
             DataFolder copy = new DataFolder(work.resolve(NAME));
             copy(connection, work.resolve("raw.zip"), copy.database());
             About about;
@@ -109,8 +102,6 @@ final class BackupSet {
             return about;
         } catch (IOException | SQLException e) {
             throw new CannotStart("The backup %s could not be made: %s".formatted(target, reason(e)), e);
-        } finally {
-            clear(work);
         }
     }
 
@@ -192,34 +183,31 @@ final class BackupSet {
      * @throws CannotStart where it is damaged or none, or the data are open; nothing has been changed then
      */
     static About restore(Path zip, Optional<String> passphrase, DataFolder folder, String stamp) {
-        Path work = null;
         try {
             if (!Files.isReadable(zip)) {
                 throw new CannotStart("There is no file %s that may be read.".formatted(zip));
             }
             Files.createDirectories(folder.folder());
             shut(folder);
-            work = Files.createTempDirectory(folder.folder(), ".restore-");
-            DataFolder.ownerOnly(work);
-            About about = tried(zip, passphrase, work);
-            DataFolder copy = new DataFolder(work.resolve(NAME));
-            DataFolder kept = folder.copy("-before-restore-" + stamp);
-            if (Files.exists(folder.database())) {
-                Files.copy(folder.database(), kept.database(), StandardCopyOption.REPLACE_EXISTING);
-                if (Files.exists(folder.key())) {
-                    Files.copy(folder.key(), kept.key(), StandardCopyOption.REPLACE_EXISTING);
+            try (WorkFolder work = WorkFolder.in(folder.folder())) {
+                About about = tried(zip, passphrase, work.path());
+                DataFolder copy = new DataFolder(work.resolve(NAME));
+                DataFolder kept = folder.copy("-before-restore-" + stamp);
+                if (Files.exists(folder.database())) {
+                    Files.copy(folder.database(), kept.database(), StandardCopyOption.REPLACE_EXISTING);
+                    if (Files.exists(folder.key())) {
+                        Files.copy(folder.key(), kept.key(), StandardCopyOption.REPLACE_EXISTING);
+                    }
+                    DataFolder.toDisk(kept.database());
                 }
-                DataFolder.toDisk(kept.database());
+                DataFolder.ownerOnly(copy.database());
+                // without its mark a file is looked at as one that comes from elsewhere, and gets this folder's key
+                Files.deleteIfExists(folder.mark());
+                DataFolder.swapIn(copy.database(), folder.database());
+                return about;
             }
-            DataFolder.ownerOnly(copy.database());
-            // without its mark a file is looked at as one that comes from elsewhere, and gets this folder's key
-            Files.deleteIfExists(folder.mark());
-            DataFolder.swapIn(copy.database(), folder.database());
-            return about;
         } catch (IOException e) {
             throw new CannotStart("%s could not be taken in: %s".formatted(zip, reason(e)), e);
-        } finally {
-            clear(work);
         }
     }
 
@@ -276,18 +264,6 @@ final class BackupSet {
             return HexFormat.of().formatHex(digest.digest());
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every JDK has SHA-256", e);
-        }
-    }
-
-    private static void clear(@Nullable Path work) {
-        if (work == null) {
-            return;
-        }
-        try (Stream<Path> files = Files.walk(work)) {
-            files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
-        } catch (IOException e) {
-            // a hidden folder of its own name that nothing reads
-            return;
         }
     }
 }

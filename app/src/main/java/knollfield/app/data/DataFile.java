@@ -57,6 +57,8 @@ public final class DataFile {
             Files.deleteIfExists(folder.copy(".upgrading").database());
             Files.deleteIfExists(folder.copy(".beginning").database());
             Files.deleteIfExists(folder.copy(".compacting").database());
+            WorkFolder.clearLeft(folder.folder(), true);
+            WorkFolder.clearLeft(folder.backups(), true);
             if (Files.exists(folder.filling())) {
                 LOG.info("The demo was not finished; it is made anew.");
                 Files.deleteIfExists(folder.database());

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
@@ -278,6 +279,7 @@ class DossierController {
         List<Job> all = jobs.ofVehicle(id);
         // what the house notes for itself is not for outside
         boolean outside = current.get().isOutside();
+        UnaryOperator<String> names = current.names();
         Optional<Job> open = all.stream().filter(j -> j.stage().isOpen()).findFirst();
         return new DossierView(
                 v.id(),
@@ -335,10 +337,10 @@ class DossierController {
                         .map(r -> new ReasonView(r.topic().words(), words.write(r.statement(), workshop.currency())))
                         .toList(),
                 f.items().stream().map(DossierController::item).toList(),
-                readings(state),
-                evidence(state, outside),
+                readings(state, names),
+                evidence(state, outside, names),
                 conditions(v.conditions(), state.family()),
-                renewals(state),
+                renewals(state, names),
                 state.history().trips().stream()
                         .filter(t -> t.cancelledOn().isEmpty() && t.trip().to().isAfter(f.today()))
                         .map(t -> new TripView(
@@ -360,11 +362,11 @@ class DossierController {
                         .map(d -> new DeclineView(
                                 d.id(),
                                 d.declinedOn(),
-                                d.declinedBy(),
+                                names.apply(d.declinedBy()),
                                 d.told(),
                                 d.until(),
                                 d.withdrawnOn().orElse(null),
-                                d.enteredBy()))
+                                names.apply(d.enteredBy())))
                         .toList(),
                 all.stream()
                         .map(j -> new JobRef(
@@ -385,7 +387,7 @@ class DossierController {
                 .toList();
     }
 
-    private static List<RenewalView> renewals(VehicleState state) {
+    private static List<RenewalView> renewals(VehicleState state, UnaryOperator<String> names) {
         return state.history().renewals().stream()
                 .sorted(Comparator.comparing(Renewal::date).reversed().thenComparing(Renewal::itemCode))
                 .map(r -> new RenewalView(
@@ -399,11 +401,11 @@ class DossierController {
                         r.part(),
                         r.proof(),
                         r.jobId().orElse(null),
-                        r.enteredBy()))
+                        names.apply(r.enteredBy())))
                 .toList();
     }
 
-    private static List<EvidenceView> evidence(VehicleState state, boolean outside) {
+    private static List<EvidenceView> evidence(VehicleState state, boolean outside, UnaryOperator<String> names) {
         return state.history().evidence().stream()
                 .sorted(Comparator.comparing((StoredEvidence e) -> e.evidence().found())
                         .thenComparing(StoredEvidence::id)
@@ -425,7 +427,7 @@ class DossierController {
                         outside ? "" : e.note(),
                         e.endedOn().orElse(null),
                         outside ? null : e.endedWhy().orElse(null),
-                        e.enteredBy()))
+                        names.apply(e.enteredBy())))
                 .toList();
     }
 
@@ -500,7 +502,7 @@ class DossierController {
                 i.actBy().orElse(null));
     }
 
-    private static List<ReadingView> readings(VehicleState state) {
+    private static List<ReadingView> readings(VehicleState state, UnaryOperator<String> names) {
         Map<Long, RejectReason> rejected = state.forecast().readings().rejected().stream()
                 .filter(r -> r.reading().id() != 0)
                 .collect(Collectors.toMap(r -> r.reading().id(), Rejected::reason));
@@ -525,7 +527,7 @@ class DossierController {
                                 .map(OdometerReplacement::offsetKm)
                                 .findFirst()
                                 .orElse(null),
-                        r.enteredBy()))
+                        names.apply(r.enteredBy())))
                 .toList();
     }
 }

@@ -1,5 +1,6 @@
 package knollfield.app.erasure;
 
+import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -27,6 +28,8 @@ class OwnerData {
 
     /** Shorter texts stand in other words too. */
     private static final int SHORTEST_REPLACED = 4;
+
+    private static final String ERASED = "(erased)";
 
     private final OwnerDataRepository repository;
     private final Owners owners;
@@ -85,10 +88,17 @@ class OwnerData {
             throw new Conflict("%s was changed by somebody else; load again.".formatted(owner.name()));
         }
         String instead = "Erased owner " + id;
+        Set<String> texts = texts(owner);
+        Map<Long, LocalDate> former =
+                owner.name().length() < SHORTEST_REPLACED ? Map.of() : repository.former(id, owner.name());
         repository.empty(id, instead);
-        for (String text : texts(owner)) {
-            repository.replace(id, text, "(erased)");
+        for (String text : texts) {
+            repository.replace(id, text, ERASED);
         }
+        former.forEach((vehicle, until) -> {
+            repository.emptyAtFormer(vehicle, until, instead);
+            texts.forEach(text -> repository.replaceAtFormer(vehicle, text, ERASED));
+        });
         for (long vehicle : vehicles) {
             log.write(vehicle, "owner's data erased", "", instead);
         }

@@ -1,5 +1,6 @@
 package knollfield.app.erasure;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -22,6 +23,13 @@ class OwnerDataRepository {
             "vehicle_id", "vehicle_id IN (SELECT id FROM vehicle WHERE owner_id = :owner)",
             "job_id",
                     "job_id IN (SELECT j.id FROM job j JOIN vehicle v ON v.id = j.vehicle_id WHERE v.owner_id = :owner)");
+
+    /** The same for one vehicle. */
+    private static final Map<String, String> FORMER = Map.of(
+            "vehicle_id", "vehicle_id = :owner", "job_id", "job_id IN (SELECT id FROM job WHERE vehicle_id = :owner)");
+
+    /** The owner, and those who were found to be the same. */
+    private static final String SAME = "(SELECT id FROM owner WHERE id = :owner OR merged_into = :owner)";
 
     /** Signed and sealed, it stays as it was signed. */
     private static final Set<String> SEALED = Set.of("job_record");
@@ -120,17 +128,62 @@ class OwnerDataRepository {
     /** Puts {@code instead} in the place of a text, wherever it stands in what hangs on the owner. */
     void replace(long owner, String text, String instead) {
         for (Table t : tables()) {
-            if (SEALED.contains(t.name())) {
-                continue;
-            }
-            for (String column : t.texts()) {
-                jdbc.sql("UPDATE %s SET %s = REPLACE(%s, :text, :instead) WHERE %s AND LOCATE(:text, %s) > 0"
-                                .formatted(t.name(), column, column, t.where(), column))
-                        .param("text", text)
-                        .param("instead", instead)
-                        .param("owner", owner)
-                        .update();
-            }
+            replace(t, t.where(), owner, text, instead);
+        }
+    }
+
+    /** The same in what hangs on a vehicle that was the owner's once. */
+    void replaceAtFormer(long vehicle, String text, String instead) {
+        for (Table t : tables()) {
+            FORMER.entrySet().stream()
+                    .filter(by -> t.columns().contains(by.getKey()))
+                    .findFirst()
+                    .ifPresent(by -> replace(t, by.getValue(), vehicle, text, instead));
+        }
+    }
+
+    /** @param of the number that {@code where} asks for */
+    private void replace(Table t, String where, long of, String text, String instead) {
+        if (SEALED.contains(t.name())) {
+            return;
+        }
+        for (String column : t.texts()) {
+            jdbc.sql("UPDATE %s SET %s = REPLACE(%s, :text, :instead) WHERE %s AND LOCATE(:text, %s) > 0"
+                            .formatted(t.name(), column, column, where, column))
+                    .param("text", text)
+                    .param("instead", instead)
+                    .param("owner", of)
+                    .update();
+        }
+    }
+
+    /** Vehicles that were the owner's by their log, and the day of the change; not those that are now. */
+    Map<Long, LocalDate> former(long owner, String name) {
+        Map<Long, LocalDate> former = new LinkedHashMap<>();
+        jdbc.sql("""
+                        SELECT vehicle_id, CAST(MAX(at) AS DATE) AS until_day
+                        FROM vehicle_log
+                        WHERE what = 'owner' AND LOCATE(:name, before_text) > 0
+                          AND vehicle_id NOT IN (SELECT id FROM vehicle WHERE owner_id = :owner)
+                        GROUP BY vehicle_id
+                        """)
+                .param("owner", owner)
+                .param("name", name)
+                .query((rs, row) -> former.put(
+                        rs.getLong("vehicle_id"), rs.getDate("until_day").toLocalDate()))
+                .list();
+        return former;
+    }
+
+    /** Empties what was said by whom on a vehicle up to a day. */
+    void emptyAtFormer(long vehicle, LocalDate until, String instead) {
+        for (String statement : List.of(
+                "UPDATE call_note SET spoke_with = :instead, note = '', ask_again_on = NULL WHERE vehicle_id = :vehicle AND spoken_on <= :until",
+                "UPDATE standing_decline SET declined_by = :instead WHERE vehicle_id = :vehicle AND declined_on <= :until",
+                "UPDATE vehicle_log SET what = 'call', after_text = '' WHERE vehicle_id = :vehicle AND what LIKE 'call with %' AND CAST(at AS DATE) <= :until",
+                "UPDATE vehicle_log SET what = 'declined by ' || :instead WHERE vehicle_id = :vehicle AND what LIKE 'declined by %' AND CAST(at AS DATE) <= :until")) {
+            var asked = jdbc.sql(statement).param("vehicle", vehicle).param("until", until);
+            (statement.contains(":instead") ? asked.param("instead", instead) : asked).update();
         }
     }
 
@@ -139,10 +192,17 @@ class OwnerDataRepository {
         String ofVehicles = BY.getOrDefault("vehicle_id", "");
         String ofJobs = BY.getOrDefault("job_id", "");
         for (String statement : List.of(
-                "DELETE FROM owner_phone WHERE owner_id = :owner",
-                "UPDATE owner SET name = :instead, address = '', email = '', language = '', speakers = '', may_write = FALSE, version = version + 1 WHERE id = :owner",
+                "DELETE FROM owner_phone WHERE owner_id IN " + SAME,
+                "UPDATE owner SET name = :instead, address = '', email = '', language = '', speakers = '', may_write = FALSE, version = version + 1 WHERE id IN "
+                        + SAME,
+                // what a merge or split could be taken back to
+                "UPDATE owner_change SET undone = TRUE, to_before = NULL WHERE from_owner IN " + SAME
+                        + " OR to_owner IN " + SAME,
                 "UPDATE call_note SET spoke_with = :instead, note = '', ask_again_on = NULL WHERE " + ofVehicles,
                 "UPDATE standing_decline SET declined_by = :instead WHERE " + ofVehicles,
+                "UPDATE vehicle_log SET what = 'call', after_text = '' WHERE what LIKE 'call with %' AND " + ofVehicles,
+                "UPDATE vehicle_log SET what = 'declined by ' || :instead WHERE what LIKE 'declined by %' AND "
+                        + ofVehicles,
                 "UPDATE consent SET said_by = :instead WHERE " + ofJobs,
                 "UPDATE outbox_message SET to_name = :instead, to_place = '', subject = '', body = '' WHERE owner_id = :owner",
                 "UPDATE owner_link SET revoked_at = CURRENT_TIMESTAMP WHERE revoked_at IS NULL AND " + ofJobs)) {

@@ -84,7 +84,7 @@ class RecordController {
         if (!vehicles.maySee(current.get(), vehicles.get(id))) {
             throw new NotFound("There is no vehicle " + id + ".");
         }
-        return story.of(id, current.get().isOutside()).stream()
+        return story.of(id).stream()
                 .map(c -> new ChapterView(
                         c.on(), c.sentence(), c.proof().words(), c.by(), c.job().orElse(null)))
                 .toList();

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.breakdown.Breakdown;
@@ -17,6 +18,7 @@ import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
 import knollfield.app.problem.NotFound;
+import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Renewal;
@@ -42,6 +44,7 @@ class Story {
     private final Breakdowns breakdowns;
     private final WorkshopSettings settings;
     private final Words words;
+    private final CurrentPerson current;
 
     Story(
             Forecasts forecasts,
@@ -50,7 +53,8 @@ class Story {
             Aftercare aftercare,
             Breakdowns breakdowns,
             WorkshopSettings settings,
-            Words words) {
+            Words words,
+            CurrentPerson current) {
         this.forecasts = forecasts;
         this.jobs = jobs;
         this.cards = cards;
@@ -58,6 +62,7 @@ class Story {
         this.breakdowns = breakdowns;
         this.settings = settings;
         this.words = words;
+        this.current = current;
     }
 
     /** How sure a statement is. */
@@ -91,30 +96,30 @@ class Story {
     record Chapter(LocalDate on, String sentence, Proof proof, String by, Optional<Long> job) {}
 
     /**
-     * The story, newest first.
-     *
-     * @param outside for whoever owns the vehicle: without what the house notes for itself
+     * The story, newest first; for whoever owns the vehicle without what the house notes for itself.
      */
-    List<Chapter> of(long vehicleId, boolean outside) {
+    List<Chapter> of(long vehicleId) {
+        boolean outside = current.get().isOutside();
+        UnaryOperator<String> names = current.names();
         VehicleState state =
                 forecasts.find(vehicleId).orElseThrow(() -> new NotFound("There is no vehicle " + vehicleId + "."));
         VehicleHistory history = state.history();
         List<Chapter> story = new ArrayList<>();
         story.add(new Chapter(
                 history.vehicle().firstRegistered(), "First registered.", Proof.PAPER, "papers", Optional.empty()));
-        jobs.ofVehicle(vehicleId).forEach(j -> job(j).ifPresent(story::add));
-        renewals(history, state.family(), story);
-        evidence(history, story, outside);
+        jobs.ofVehicle(vehicleId).forEach(j -> job(j, names).ifPresent(story::add));
+        renewals(history, state.family(), story, names);
+        evidence(history, story, outside, names);
         breakdowns.ofVehicle(vehicleId).stream()
                 .filter(Breakdown::stands)
-                .forEach(b -> story.add(broken(b, state.family())));
+                .forEach(b -> story.add(broken(b, state.family(), names)));
         history.declines()
                 .forEach(d -> story.add(new Chapter(
                         d.declinedOn(),
                         "%s declined the work until %s, told: %s."
-                                .formatted(d.declinedBy(), words.day(d.until()), d.told()),
+                                .formatted(names.apply(d.declinedBy()), words.day(d.until()), d.told()),
                         Proof.SAID,
-                        d.enteredBy(),
+                        names.apply(d.enteredBy()),
                         Optional.empty())));
         aftercare
                 .rechecks(vehicleId)
@@ -123,7 +128,7 @@ class Story {
                                 c.on(),
                                 "Rechecked, %s: %s.".formatted(lower(r.what()), c.result()),
                                 Proof.SEEN,
-                                c.by(),
+                                names.apply(c.by()),
                                 Optional.of(r.jobId())))));
         aftercare.followUps(vehicleId).stream()
                 .filter(f -> !outside)
@@ -143,7 +148,7 @@ class Story {
         return story;
     }
 
-    private Chapter broken(Breakdown b, Optional<EngineFamily> family) {
+    private Chapter broken(Breakdown b, Optional<EngineFamily> family, UnaryOperator<String> names) {
         String what = family.flatMap(f -> f.item(b.itemCode())).map(Item::name).orElse("Timing drive");
         return new Chapter(
                 b.on(),
@@ -160,7 +165,7 @@ class Story {
                                         : "",
                                 b.declined() ? " The work had been declined." : ""),
                 Proof.SEEN,
-                b.enteredBy(),
+                names.apply(b.enteredBy()),
                 Optional.empty());
     }
 
@@ -170,7 +175,7 @@ class Story {
                 .orElse("Inspected, nothing opened");
     }
 
-    private Optional<Chapter> job(Job job) {
+    private Optional<Chapter> job(Job job, UnaryOperator<String> names) {
         if (job.stage() != JobStage.DONE || job.done().isEmpty()) {
             return Optional.empty();
         }
@@ -206,12 +211,13 @@ class Story {
                                         ? ""
                                         : " %d %s.".formatted(pictures, pictures == 1 ? "picture" : "pictures")),
                 Proof.RECORD,
-                card.signature().map(CardState.Signature::by).orElse(""),
+                card.signature().map(CardState.Signature::by).map(names).orElse(""),
                 Optional.of(job.id())));
     }
 
     /** Renewals that no card of ours proves, one sentence a day. */
-    private void renewals(VehicleHistory history, Optional<EngineFamily> family, List<Chapter> story) {
+    private void renewals(
+            VehicleHistory history, Optional<EngineFamily> family, List<Chapter> story, UnaryOperator<String> names) {
         history.renewals().stream()
                 .filter(r -> r.jobId().isEmpty())
                 .collect(Collectors.groupingBy(r -> r.date() + " " + r.km() + " " + r.grade()))
@@ -226,12 +232,13 @@ class Story {
                                             family.map(f -> named(f, items)).orElse(String.join(", ", items)),
                                             words.km(r.km())),
                             r.grade() == knollfield.core.due.ClockStart.Grade.DOCUMENTED ? Proof.PAPER : Proof.SAID,
-                            r.enteredBy(),
+                            names.apply(r.enteredBy()),
                             Optional.empty()));
                 });
     }
 
-    private static void evidence(VehicleHistory history, List<Chapter> story, boolean outside) {
+    private static void evidence(
+            VehicleHistory history, List<Chapter> story, boolean outside, UnaryOperator<String> names) {
         for (StoredEvidence e : history.evidence()) {
             Proof proof = switch (e.evidence().confidence()) {
                 case MEASURED -> Proof.PAPER;
@@ -248,7 +255,7 @@ class Story {
                                             .map(w -> outside ? "; no longer." : "; " + w + ".")
                                             .orElse("; still stands.")),
                     proof,
-                    e.source() + ", " + e.enteredBy(),
+                    e.source() + ", " + names.apply(e.enteredBy()),
                     Optional.empty()));
         }
     }

@@ -2,7 +2,10 @@ package knollfield.app.security;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -36,6 +39,22 @@ public class CurrentPerson {
                 .filter(Person::active)
                 .orElseThrow(() ->
                         new org.springframework.security.access.AccessDeniedException("this account is switched off"));
+    }
+
+    /**
+     * What whoever asks is told of who did something: inside the house the name that was noted; outside only names of the
+     * own fleet, as who works here is nobody's business there.
+     */
+    public UnaryOperator<String> names() {
+        Person asks = get();
+        if (!asks.isOutside()) {
+            return UnaryOperator.identity();
+        }
+        Set<String> own = people.all().stream()
+                .filter(p -> p.fleetId().isPresent() && p.fleetId().equals(asks.fleetId()))
+                .map(Person::name)
+                .collect(Collectors.toSet());
+        return name -> own.contains(name) ? name : "the workshop";
     }
 
     /** The name that stands in a log; empty where the server itself acts, as at its first start. */

@@ -35,18 +35,22 @@ class OpenApiConfig {
     OpenAPI openApi() {
         return new OpenAPI()
                 .addServersItem(new Server().url("/"))
-                .info(
-                        new Info()
-                                .title("Knollfield")
-                                .version("1")
-                                .description(
-                                        "Timing belt and chain work: due, built, booked, done. "
-                                                + "Distances in km, money in minor units of the workshop's currency, problems as RFC 9457."));
+                .info(new Info()
+                        .title("Knollfield")
+                        .version("1")
+                        .description("Timing belt and chain work: due, built, booked, done. "
+                                + "Distances in km, money in minor units of the workshop's currency, problems as RFC 9457. "
+                                + "Days lie from %s to %s.".formatted(Bounds.FIRST_DAY, Bounds.LAST_DAY)));
     }
 
     @Bean
     ModelConverter requiredComponents() {
         return new RequiredComponents();
+    }
+
+    @Bean
+    GlobalOpenApiCustomizer bounds() {
+        return new BoundsInDocument();
     }
 
     /** Every call may be answered with a problem instead. */

@@ -198,7 +198,13 @@ class DataFileTest {
         for (String rest : new String[] {".upgrading", ".beginning", ".compacting"}) {
             Files.write(folder.copy(rest).database(), "half".getBytes(StandardCharsets.UTF_8));
         }
+        // no process has a number above 2^22, or below 1
+        Path left = Files.createDirectories(folder.folder().resolve(".knollfield-99999999-restore"));
+        Files.writeString(left.resolve("workshop.mv.db"), "half");
+        Path another = Files.createDirectories(folder.folder().resolve(".knollfield-1-somebody-elses"));
         ready();
+        assertThat(left).doesNotExist();
+        assertThat(another).exists();
         assertThat(folder.copy(".upgrading").database()).doesNotExist();
         assertThat(folder.copy(".beginning").database()).doesNotExist();
         assertThat(folder.copy(".compacting").database()).doesNotExist();

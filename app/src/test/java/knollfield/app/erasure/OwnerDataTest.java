@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.stream.Stream;
 import knollfield.app.Client;
 import knollfield.app.Given;
 import knollfield.app.Server;
@@ -24,7 +25,8 @@ class OwnerDataTest {
         Client ines = SERVER.as("ines");
         String list =
                 "registration,make_model,owner,phone,usage,first_registered\nZEN 1,van,Zenobia Trembath,0555 778 901,private,2015-05-01\n"
-                        + "ZEN 2,van,Zenobia Other,0555 1,private,2015-05-01\n";
+                        + "ZEN 2,van,Zenobia Other,0555 1,private,2015-05-01\n"
+                        + "ZEN 3,van,Zenobia Trembath,0555 778 901,private,2015-05-01\n";
         ines.csv("/api/imports", list).ok();
         long vehicle = Given.find(ines, "ZEN 1");
         long owner =
@@ -48,18 +50,25 @@ class OwnerDataTest {
                                 .formatted(LocalDate.now().minusDays(2)))
                 .ok();
 
+        // one that was hers and is another's now, with what was said about her
+        long sold = Given.find(ines, "ZEN 3");
+        ines.post(
+                        "/api/vehicles/%d/calls".formatted(sold),
+                        "{\"spokeWith\": \"her son\", \"note\": \"is in hospital\"}")
+                .ok();
+        ines.post(
+                        "/api/owners/%d/split".formatted(owner),
+                        "{\"version\": %d, \"name\": \"Jan Tripp\", \"phone\": \"0555 402\", \"vehicles\": [%d]}"
+                                .formatted(version(ines, owner), sold))
+                .ok();
+
         String copy = ines.get("/api/owners/%d/copy".formatted(owner)).ok().text();
         assertThat(copy)
                 .contains(WHO)
                 .contains("after six", "61000", "7 Quay Hill")
                 .doesNotContain("Zenobia Other");
 
-        int version = ines.get("/api/owners/" + owner)
-                .ok()
-                .json()
-                .get("owner")
-                .get("version")
-                .asInt();
+        int version = version(ines, owner);
         String path = "/api/owners/%d/erasure".formatted(owner);
         String body = "{\"name\": \"%s\", \"version\": %d}";
         assertThat(ines.post(path, body.formatted("Zenobia", version)).errorAt("/name"))
@@ -74,7 +83,14 @@ class OwnerDataTest {
         assertThat(ines.get("/api/find?q=Trembath").ok().json().get("owners")).isEmpty();
         assertThat(ines.get("/api/find?q=0555778901").ok().json().get("owners")).isEmpty();
         // not in any table of the whole file but where lists were taken from
-        for (String who : WHO) {
+        assertThat(ines.get("/api/vehicles/" + sold)
+                        .ok()
+                        .json()
+                        .get("ownerName")
+                        .asString())
+                .isEqualTo("Jan Tripp");
+        for (String who : Stream.concat(WHO.stream(), Stream.of("in hospital", "7 Quay Hill"))
+                .toList()) {
             List<String> left = SERVER
                     .jdbc()
                     .sql(
@@ -92,6 +108,15 @@ class OwnerDataTest {
                     .toList();
             assertThat(left).as(who).isEmpty();
         }
+    }
+
+    private static int version(Client ines, long owner) {
+        return ines.get("/api/owners/" + owner)
+                .ok()
+                .json()
+                .get("owner")
+                .get("version")
+                .asInt();
     }
 
     @Test

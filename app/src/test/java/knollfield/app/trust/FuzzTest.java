@@ -2,6 +2,7 @@ package knollfield.app.trust;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.lang.management.ManagementFactory;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,6 +48,8 @@ class FuzzTest {
                 path -> Optional.of(manager.get(path))
                         .filter(a -> a.status() == 200 && a.contentType().startsWith("application/json"))
                         .map(Client.Answer::json));
+        everyPageAnswers(manager, document);
+        long usedBefore = usedAfterCollection();
         Map<Integer, Integer> answers = new TreeMap<>();
         List<String> failures = new ArrayList<>();
         int sent = 0;
@@ -72,10 +75,18 @@ class FuzzTest {
                                 new String(r.body(), java.nio.charset.StandardCharsets.UTF_8)));
             }
         }
-        System.out.println("fuzz: " + sent + " requests, " + answers);
+        everyPageAnswers(manager, document);
+        long more = (usedAfterCollection() - usedBefore) / 1_000_000;
+        System.out.printf("fuzz: %d requests, %s, %d MB more on the heap%n", sent, answers, more);
         assertThat(failures).isEmpty();
         assertThat(answers.keySet()).contains(200, 404, 422);
-        everyPageAnswers(manager, document);
+        assertThat(more).as("MB held after a collection beyond those before").isLessThan(100);
+    }
+
+    /** Bytes. */
+    private static long usedAfterCollection() {
+        System.gc();
+        return ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
     }
 
     /** Nothing that was taken keeps anybody from reading. */
