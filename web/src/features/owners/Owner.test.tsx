@@ -1,7 +1,8 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { describe, expect, it } from 'vitest';
-import { problem, serve, show } from '../../test/render';
+import { manager } from '../../test/fixtures';
+import { problem, sent, serve, show } from '../../test/render';
 import Owner from './Owner';
 
 const owner = {
@@ -43,11 +44,13 @@ const open = () =>
       <Route path="/owners/:id" element={<Owner />} />
     </Routes>,
     '/owners/4',
+    true,
   );
 
 describe('an owner', () => {
   it('is kept with the number to ring first and without empty ones, and a fault stands beside its field', async () => {
     const calls = serve({
+      ...manager,
       'GET /api/owners/4': { body: page },
       'PUT /api/owners/4': problem('/email', 'An e-mail address has a name.'),
     });
@@ -65,6 +68,7 @@ describe('an owner', () => {
 
   it('says what is wrong with a number beside that number, and lets nothing empty through', async () => {
     const calls = serve({
+      ...manager,
       'GET /api/owners/4': { body: page },
       'PUT /api/owners/4': problem('/phones/1/number', 'A number has digits.'),
     });
@@ -84,6 +88,7 @@ describe('an owner', () => {
 
   it('is made one with another as that one stands now', async () => {
     const calls = serve({
+      ...manager,
       'GET /api/owners/4': { body: page },
       'GET /api/owners/9': {
         body: { ...page, owner: { ...owner, id: 9, name: 'K. Moll', version: 8 } },
@@ -102,6 +107,7 @@ describe('an owner', () => {
 
   it('gives the vehicles that are ticked to another', async () => {
     const calls = serve({
+      ...manager,
       'GET /api/owners/4': { body: page },
       'POST /api/owners/4/split': { body: { ...page, vehicles: [vehicle(1, 'A 1')] } },
     });
@@ -115,5 +121,29 @@ describe('an owner', () => {
     await expect
       .poll(() => calls.find((c) => c.method === 'POST')?.body)
       .toEqual({ version: 3, name: 'Davy Moll', phone: '', vehicles: [2] });
+  });
+
+  it('is erased by a manager who writes the name, and by nobody else', async () => {
+    const calls = serve({
+      ...manager,
+      'GET /api/owners/4': { body: page },
+      'POST /api/owners/4/erasure': problem('/name', 'Write the name as it stands on file.'),
+    });
+    const { unmount } = open();
+    fireEvent.click(await screen.findByRole('button', { name: /Erase this owner/ }));
+    expect(screen.getByRole('button', { name: 'Erase for good' })).toHaveProperty('disabled', true);
+    fireEvent.change(screen.getByLabelText('The owner’s name, to confirm'), {
+      target: { value: 'Keren' },
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Erase for good' }));
+    await screen.findByText('Write the name as it stands on file.');
+    expect(sent(calls)[0]?.body).toEqual({ name: 'Keren', version: 3 });
+    unmount();
+
+    const desk = { ...manager['GET /api/me'].body, role: 'FRONT_DESK' };
+    serve({ 'GET /api/me': { body: desk }, 'GET /api/owners/4': { body: page } });
+    open();
+    await screen.findByText('A copy of all of it, for the owner');
+    expect(screen.queryByRole('button', { name: /Erase/ })).toBeNull();
   });
 });
