@@ -4,8 +4,10 @@ import {
   addMonths,
   amountOf,
   daysBetween,
+  formatDate,
   formatHours,
   formatKm,
+  formatMoment,
   formatMoney,
   formatSpan,
   minorOf,
@@ -36,6 +38,11 @@ describe('figures', () => {
 });
 
 describe('calendar days', () => {
+  it('that no calendar has are written as they came', () => {
+    expect(formatDate('+999999999-12-31')).toBe('+999999999-12-31');
+    expect(formatMoment('nonsense')).toBe('nonsense, nonsense');
+  });
+
   it('move by days and months without a zone in the way', () => {
     expect(addDays('2026-03-28', 2)).toBe('2026-03-30');
     expect(addDays('2026-01-03', -7)).toBe('2025-12-27');

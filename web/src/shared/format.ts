@@ -71,13 +71,17 @@ export function dateOf(iso: string): Date {
   return new Date(`${iso.slice(0, 10)}T12:00:00`);
 }
 
-export const formatDay = (iso: string) => day.format(dateOf(iso));
-export const formatDate = (iso: string) => dayYear.format(dateOf(iso));
-export const formatMonth = (iso: string) => monthYear.format(dateOf(iso));
-export const formatWeekday = (iso: string) => weekday.format(dateOf(iso));
-export const formatTime = (iso: string) => time.format(new Date(iso));
+/** Never fails: a day no calendar has, from data of long ago, is written as it came, so that its page still opens. */
+const written = (how: Intl.DateTimeFormat, date: Date, iso: string) =>
+  Number.isNaN(date.getTime()) ? iso : how.format(date);
+
+export const formatDay = (iso: string) => written(day, dateOf(iso), iso);
+export const formatDate = (iso: string) => written(dayYear, dateOf(iso), iso);
+export const formatMonth = (iso: string) => written(monthYear, dateOf(iso), iso);
+export const formatWeekday = (iso: string) => written(weekday, dateOf(iso), iso);
+export const formatTime = (iso: string) => written(time, new Date(iso), iso);
 export const formatMoment = (iso: string) =>
-  `${moment.format(new Date(iso))}, ${time.format(new Date(iso))}`;
+  `${written(moment, new Date(iso), iso)}, ${formatTime(iso)}`;
 
 export const formatWhole = (n: number) => formatNumber(Math.round(n));
 

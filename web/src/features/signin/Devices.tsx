@@ -53,9 +53,11 @@ export function Devices({ devices }: { devices: Schemas['DeviceView'][] }) {
         </tbody>
       </table>
       <ProblemNote error={end.error ?? everywhere.error} />
-      <Button loading={everywhere.isPending} onClick={() => everywhere.mutate()}>
-        Sign out everywhere
-      </Button>
+      <div className="actions">
+        <Button loading={everywhere.isPending} onClick={() => everywhere.mutate()}>
+          Sign out everywhere
+        </Button>
+      </div>
     </section>
   );
 }

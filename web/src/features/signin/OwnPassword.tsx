@@ -25,7 +25,7 @@ export default function OwnPassword() {
     },
   });
   return (
-    <div className="page">
+    <div className="page account">
       <h1>Your password and devices</h1>
       <form
         className="form card-form"

@@ -59,9 +59,11 @@ export function SecondFactor({ on }: { on: boolean }) {
             that change every half minute. Any app for one-time codes will do.
           </p>
           <ProblemNote error={offer.error} />
-          <Button loading={offer.isPending} onClick={() => offer.mutate()}>
-            Use a second device
-          </Button>
+          <div className="actions">
+            <Button loading={offer.isPending} onClick={() => offer.mutate()}>
+              Use a second device
+            </Button>
+          </div>
         </>
       )}
       {!on && offer.data && (

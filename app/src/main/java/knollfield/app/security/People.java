@@ -158,9 +158,9 @@ public class People {
         people.addChange(name, before, after, by.isEmpty() ? name : by, clock.instant());
     }
 
-    private static String words(Person p) {
+    private String words(Person p) {
         return p.role().words()
-                + p.fleetId().map(f -> " of fleet " + f).orElse("")
+                + p.fleetId().flatMap(people::fleet).map(f -> " of " + f).orElse("")
                 + (p.active() ? "" : ", switched off");
     }
 

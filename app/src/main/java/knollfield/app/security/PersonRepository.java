@@ -36,6 +36,14 @@ public class PersonRepository {
                 .optional();
     }
 
+    /** A fleet's name. */
+    Optional<String> fleet(long id) {
+        return jdbc.sql("SELECT name FROM fleet WHERE id = :id")
+                .param("id", id)
+                .query(String.class)
+                .optional();
+    }
+
     Optional<Person> findBySignIn(String signIn) {
         return jdbc.sql("SELECT " + COLUMNS + " FROM person WHERE LOWER(sign_in) = LOWER(:signIn)")
                 .param("signIn", signIn)
