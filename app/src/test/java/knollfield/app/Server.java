@@ -26,15 +26,23 @@ public final class Server implements BeforeAllCallback {
     public static final String FIRST_RUN_CODE = "12345678";
     public static final String DEMO_PASSWORD = "skerrow-demo";
 
+    private static final Path DISK = Path.of(System.getProperty("java.io.tmpdir"));
+
+    /** Bytes that data of all tests together never fill. */
+    private static final long ROOM = 2_000_000_000;
+
     private static final AtomicInteger FRESH = new AtomicInteger();
 
     private final boolean demo;
     private final String key;
     private Running running;
 
-    private Server(boolean demo, String key) {
+    private final List<String> more;
+
+    private Server(boolean demo, String key, String... more) {
         this.demo = demo;
         this.key = key;
+        this.more = List.of(more);
     }
 
     /** The workshop's own data: nobody there yet but what {@link #beforeAll} adds, the manager {@code ines}. */
@@ -42,9 +50,13 @@ public final class Server implements BeforeAllCallback {
         return new Server(false, "empty");
     }
 
-    /** An empty workshop that no other test class touches. */
-    public static Server fresh() {
-        return new Server(false, "fresh-" + FRESH.incrementAndGet());
+    /**
+     * An empty workshop that no other test class touches.
+     *
+     * @param more arguments it is started with
+     */
+    public static Server fresh(String... more) {
+        return new Server(false, "fresh-" + FRESH.incrementAndGet(), more);
     }
 
     /** The island of Skerrow. */
@@ -76,13 +88,23 @@ public final class Server implements BeforeAllCallback {
                 .getOrComputeIfAbsent("server-" + key, k -> start(), Running.class);
     }
 
+    /**
+     * Where the data of tests lie that are not about the disk: in memory where there is room, as a change that is brought to a
+     * disk takes its time there.
+     */
+    private static Path place() throws IOException {
+        Path memory = Path.of("/dev/shm");
+        return Files.isWritable(memory) && Files.getFileStore(memory).getUsableSpace() > ROOM ? memory : DISK;
+    }
+
     private Running start() {
         try {
-            Path folder = Files.createTempDirectory("knollfield");
+            Path folder = Files.createTempDirectory(more.isEmpty() ? place() : DISK, "knollfield");
             List<String> arguments = new ArrayList<>(List.of(
                     "--server.port=0",
                     "--knollfield.data=" + folder.resolve("data"),
                     "--knollfield.first-run-code=" + FIRST_RUN_CODE));
+            arguments.addAll(more);
             if (demo) {
                 arguments.add("--knollfield.demo=true");
             }

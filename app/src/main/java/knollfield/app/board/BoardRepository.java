@@ -5,7 +5,9 @@ import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import knollfield.app.job.Job;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -24,8 +26,33 @@ class BoardRepository {
         this.json = json;
     }
 
-    /** One job's place before and after a change; null where it had none. */
-    record Moved(long jobId, Job.@Nullable Booking before, Job.@Nullable Booking after) {}
+    /**
+     * One job's place before and after a change; null where it had none.
+     *
+     * @param was what was so about its place before; null in changes of before this was noted
+     */
+    record Moved(
+            long jobId,
+            Job.@Nullable Booking before,
+            Job.@Nullable Booking after,
+            @Nullable Was was) {
+
+        Moved(long jobId, Job.@Nullable Booking before, Job.@Nullable Booking after) {
+            this(jobId, before, after, null);
+        }
+
+        Moved with(Was noted) {
+            return new Moved(jobId, before, after, noted);
+        }
+    }
+
+    /**
+     * How a place stood when a job left it.
+     *
+     * @param broken rules it broke
+     * @param beside bookings of other jobs at that time
+     */
+    record Was(Set<String> broken, Map<Long, Job.Booking> beside) {}
 
     /** What a change's body holds. */
     record Body(List<Moved> moved) {}

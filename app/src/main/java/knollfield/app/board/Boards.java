@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
@@ -408,7 +409,80 @@ public class Boards {
             // who has no account takes nothing back on the board
             return;
         }
-        repository.add(person.id(), person.name(), clock.instant(), what, moved);
+        // judged at once, so what is broken now was broken before
+        Map<Long, List<Broken>> broken = brokenBack(moved);
+        List<Job> open = jobs.open();
+        List<BoardRepository.Moved> noted = moved.stream()
+                .map(m -> m.with(new BoardRepository.Was(
+                        broken.getOrDefault(m.jobId(), List.of()).stream()
+                                .map(Boards::name)
+                                .collect(Collectors.toSet()),
+                        beside(m, open))))
+                .toList();
+        repository.add(person.id(), person.name(), clock.instant(), what, noted);
+    }
+
+    /** What each job's place before would break now if it went back there, by job. */
+    private Map<Long, List<Broken>> brokenBack(List<BoardRepository.Moved> moved) {
+        BoardCases.Gathered gathered = cases.now();
+        PlanCase plan = gathered.plan();
+        Map<Long, Place> others = new HashMap<>(gathered.places());
+        for (BoardRepository.Moved m : moved) {
+            plan = plan.with(job(gathered, m.jobId()).with(new PlanJob.Pin.Free()));
+            others.remove(m.jobId());
+        }
+        Board board = Board.lay(plan, others);
+        Ruler ruler = plan.shop().ruler();
+        Map<Long, List<Broken>> broken = new HashMap<>();
+        for (BoardRepository.Moved m : moved) {
+            Job.Booking before = m.before();
+            if (before == null) {
+                continue;
+            }
+            OptionalInt slot = ruler.slotAt(before.start());
+            Place place = new Place(before.technicianId(), before.bayId(), slot.orElse(-1));
+            broken.put(
+                    m.jobId(),
+                    board.broken(m.jobId(), place).stream()
+                            // going back to where it was is no new promise, so what has passed meanwhile is no obstacle
+                            .filter(b -> !Set.of(Broken.Rule.IN_THE_PAST, Broken.Rule.NOT_THERE_YET)
+                                    .contains(b.rule()))
+                            .toList());
+        }
+        return broken;
+    }
+
+    /** Bookings of other jobs at the time of the place a job has left. */
+    private static Map<Long, Job.Booking> beside(BoardRepository.Moved m, List<Job> open) {
+        Map<Long, Job.Booking> beside = new HashMap<>();
+        Job.Booking before = m.before();
+        if (before != null) {
+            open.stream()
+                    .filter(j -> j.id() != m.jobId())
+                    .forEach(j -> j.booking()
+                            .filter(b -> b.start().isBefore(before.end())
+                                    && before.start().isBefore(b.end()))
+                            .ifPresent(b -> beside.put(j.id(), b)));
+        }
+        return beside;
+    }
+
+    /** Whether a rule was broken there before already: that one itself, or by jobs that stand as they stood. */
+    private boolean wasSo(Broken b, BoardRepository.@Nullable Was was) {
+        if (was == null) {
+            return false;
+        }
+        return was.broken().contains(name(b))
+                || !b.inTheWay().isEmpty()
+                        && b.inTheWay().stream()
+                                .allMatch(id -> jobs.get(id)
+                                        .booking()
+                                        .equals(Optional.ofNullable(was.beside().get(id))));
+    }
+
+    /** A broken rule and who stands in the way, to know it again by. */
+    private static String name(Broken b) {
+        return b.rule() + " " + b.inTheWay();
     }
 
     /** What {@link #undo} would take back. */
@@ -433,30 +507,15 @@ public class Boards {
                         "%s was moved again since; that change cannot be taken back.".formatted(registration(job)));
             }
         }
-        BoardCases.Gathered gathered = cases.now();
-        PlanCase plan = gathered.plan();
-        Map<Long, Place> others = new HashMap<>(gathered.places());
+        Map<Long, List<Broken>> broken = brokenBack(change.moved());
         for (BoardRepository.Moved m : change.moved()) {
-            plan = plan.with(job(gathered, m.jobId()).with(new PlanJob.Pin.Free()));
-            others.remove(m.jobId());
-        }
-        Board board = Board.lay(plan, others);
-        Ruler ruler = plan.shop().ruler();
-        for (BoardRepository.Moved m : change.moved()) {
-            Job.Booking before = m.before();
-            if (before == null) {
-                continue;
-            }
-            OptionalInt slot = ruler.slotAt(before.start());
-            Place place = new Place(before.technicianId(), before.bayId(), slot.orElse(-1));
-            List<Broken> broken = board.broken(m.jobId(), place).stream()
-                    // going back to where it was is no new promise, so what has passed meanwhile is no obstacle
-                    .filter(b -> !Set.of(Broken.Rule.IN_THE_PAST, Broken.Rule.NOT_THERE_YET)
-                            .contains(b.rule()))
-                    .toList();
-            if (!broken.isEmpty()) {
-                throw new Conflict("That cannot be taken back: " + broken.get(0).words());
-            }
+            broken.getOrDefault(m.jobId(), List.of()).stream()
+                    // what was so before is no reason to refuse going back to it
+                    .filter(b -> !wasSo(b, m.was()))
+                    .findFirst()
+                    .ifPresent(b -> {
+                        throw new Conflict("That cannot be taken back: " + b.words());
+                    });
         }
         for (BoardRepository.Moved m : change.moved()) {
             Job job = jobs.get(m.jobId());

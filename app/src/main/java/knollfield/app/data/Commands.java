@@ -62,11 +62,20 @@ public final class Commands {
                     LocalDateTime.now(Clock.systemDefaultZone()).format(STAMP));
             rows = sum(about.rows());
             out.printf(
+                    Locale.ROOT,
                     "Restored %s, made %s: %,d rows in %d tables. What was there is kept beside it.%n",
-                    file, about.made(), rows, about.rows().size());
+                    file,
+                    about.made(),
+                    rows,
+                    about.rows().size());
         } else {
             Map<String, Long> made = backup(folder, passphrase, file);
-            out.printf("Backed up to %s: %,d rows in %d tables, opened and read back.%n", file, sum(made), made.size());
+            out.printf(
+                    Locale.ROOT,
+                    "Backed up to %s: %,d rows in %d tables, opened and read back.%n",
+                    file,
+                    sum(made),
+                    made.size());
         }
     }
 

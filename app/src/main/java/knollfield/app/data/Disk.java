@@ -37,6 +37,11 @@ public class Disk {
         }
     }
 
+    /** Whether nothing more is saved. */
+    boolean full() {
+        return left() < reserveBytes;
+    }
+
     /** Whether somebody should make room soon. */
     public boolean low() {
         return left() < lowBytes;

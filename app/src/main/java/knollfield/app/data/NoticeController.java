@@ -2,6 +2,7 @@ package knollfield.app.data;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -26,8 +27,10 @@ class NoticeController {
     List<Notice> notices() {
         List<Notice> notices = new ArrayList<>();
         if (disk.low()) {
-            notices.add(new Notice("The disk is nearly full: %,d MB are left. Make room before nothing can be saved."
-                    .formatted(disk.left() / MEGABYTE)));
+            notices.add(new Notice(String.format(
+                    Locale.ROOT,
+                    "The disk is nearly full: %,d MB are left. Make room before nothing can be saved.",
+                    disk.left() / MEGABYTE)));
         }
         backups.failure()
                 .ifPresent(why -> notices.add(new Notice("The last backup by the timetable was not made. " + why)));

@@ -81,7 +81,7 @@ public class EstimatePrinter {
             String name = line.ownerSupplied() ? line.name() + " (your own part)" : line.name();
             p.text(p.plain, Pages.TEXT, Pages.LEFT, name);
             if (line.minutes() > 0) {
-                p.right(p.plain, Pages.TEXT, HOURS, "%.1f".formatted(line.minutes() / 60.0));
+                p.right(p.plain, Pages.TEXT, HOURS, String.format(Locale.ROOT, "%.1f", line.minutes() / 60.0));
             }
             if (line.partsMinor() > 0) {
                 p.right(p.plain, Pages.TEXT, PARTS, words.money(line.partsMinor(), s.currency()));

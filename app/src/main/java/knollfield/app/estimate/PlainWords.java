@@ -3,6 +3,7 @@ package knollfield.app.estimate;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import knollfield.app.due.Forecasts;
 import knollfield.app.due.VehicleState;
@@ -97,6 +98,6 @@ class PlainWords {
     }
 
     private static String hours(int minutes) {
-        return "%.1f hours".formatted(minutes / 60.0);
+        return String.format(Locale.ROOT, "%.1f hours", minutes / 60.0);
     }
 }

@@ -1,6 +1,7 @@
 package knollfield.app.fleet;
 
 import java.time.LocalDate;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import knollfield.app.documents.FleetReport;
@@ -79,7 +80,7 @@ class FleetReportController {
                 words.month(m.month()),
                 s.vehicles(),
                 s.planned(),
-                s.vehicles() == 0 ? "" : "%.1f h".formatted(s.minutes() / 60.0),
+                s.vehicles() == 0 ? "" : String.format(Locale.ROOT, "%.1f h", s.minutes() / 60.0),
                 s.vehicles() == 0 ? "" : words.money(s.money().likely(), currency),
                 "%d of %d%s".formatted(s.offRoadDays(), m.spare(), m.isOver() ? ", too many" : ""));
     }

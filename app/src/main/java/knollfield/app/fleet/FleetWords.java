@@ -122,7 +122,7 @@ class FleetWords {
             parts.add(over.vehicleDays() == 1 ? "1 vehicle-day" : over.vehicleDays() + " vehicle-days");
         }
         if (over.workMinutes() > 0) {
-            parts.add("%.1f h".formatted(over.workMinutes() / 60.0));
+            parts.add(String.format(Locale.ROOT, "%.1f h", over.workMinutes() / 60.0));
         }
         return String.join(" and ", parts);
     }

@@ -138,7 +138,8 @@ public class Importer {
                 Optional.ofNullable(said.separator()).filter(s -> !s.isEmpty()).map(s -> s.charAt(0)));
         if (sheet.rows().size() > SheetReader.MOST_ROWS) {
             throw new InvalidInput(
-                    "/file", "The file has more than %,d lines; split it.".formatted(SheetReader.MOST_ROWS));
+                    "/file",
+                    String.format(Locale.ROOT, "The file has more than %,d lines; split it.", SheetReader.MOST_ROWS));
         }
         Understanding as = Understanding.of(sheet, said, clock.today(), usualClass());
         if (as.kind() == ImportKind.PEOPLE && !current.get().isManager()) {

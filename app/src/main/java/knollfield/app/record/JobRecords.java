@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -439,7 +440,7 @@ public class JobRecords {
     }
 
     private static String hours(int minutes) {
-        return "%.1f h".formatted(minutes / 60.0);
+        return String.format(Locale.ROOT, "%.1f h", minutes / 60.0);
     }
 
     private List<Line> owner(long jobId, CardState card) {

@@ -63,7 +63,7 @@ final class Access {
 
     static final List<Row> TABLE = List.of(
             row(ANY, ANYBODY, "/api/me", "/api/sign-in", "/api/first-run"),
-            row(READ, ANYBODY, "/api/openapi"),
+            row(READ, ANYBODY, "/api/openapi", "/api/health"),
             row(ANY, SIGNED_IN, "/api/sign-out", "/api/me/**"),
             // a secret address or key opens one thing each, for programs that cannot sign in
             row(READ, ANYBODY, "/api/feeds/*"),

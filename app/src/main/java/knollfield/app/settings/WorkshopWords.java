@@ -45,7 +45,7 @@ final class WorkshopWords {
     }
 
     private static String money(Workshop w, long minor) {
-        return "%s %.2f".formatted(w.currency(), minor / 100.0);
+        return String.format(Locale.ROOT, "%s %.2f", w.currency(), minor / 100.0);
     }
 
     private static String timing(Policy.Timing timing) {

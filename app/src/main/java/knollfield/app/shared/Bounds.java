@@ -5,6 +5,7 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.temporal.ChronoField;
 import java.time.temporal.TemporalAccessor;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -57,7 +58,7 @@ public final class Bounds {
     public static Optional<String> wrong(int value) {
         return value >= -WHOLE && value <= WHOLE
                 ? Optional.empty()
-                : Optional.of("Numbers here go up to %,d.".formatted(WHOLE));
+                : Optional.of(String.format(Locale.ROOT, "Numbers here go up to %,d.", WHOLE));
     }
 
     /** What is wrong with a decimal number, which may be written with an exponent; empty where nothing is. */
@@ -87,7 +88,7 @@ public final class Bounds {
     /** What is wrong with a text; empty where nothing is. */
     public static Optional<String> wrong(String text) {
         if (text.length() > TEXT) {
-            return Optional.of("At most %,d characters.".formatted(TEXT));
+            return Optional.of(String.format(Locale.ROOT, "At most %,d characters.", TEXT));
         }
         boolean unwritable = text.codePoints()
                 .anyMatch(c -> Character.isISOControl(c) && !Character.isWhitespace(c)
@@ -98,7 +99,7 @@ public final class Bounds {
     }
 
     private static String tooLarge() {
-        return "Numbers here go up to %,d.".formatted(NUMBER);
+        return String.format(Locale.ROOT, "Numbers here go up to %,d.", NUMBER);
     }
 
     private static String day() {

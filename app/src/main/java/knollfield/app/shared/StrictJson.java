@@ -14,6 +14,7 @@ import java.time.YearMonth;
 import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -145,7 +146,7 @@ final class StrictJson {
                     deserializer,
                     v -> ((Collection<?>) v).size() <= Bounds.LIST
                             ? Optional.empty()
-                            : Optional.of("At most %,d entries.".formatted(Bounds.LIST)));
+                            : Optional.of(String.format(Locale.ROOT, "At most %,d entries.", Bounds.LIST)));
         }
     }
 

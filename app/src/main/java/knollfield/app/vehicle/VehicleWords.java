@@ -1,6 +1,7 @@
 package knollfield.app.vehicle;
 
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -58,7 +59,7 @@ final class VehicleWords {
 
     private static String timing(Timing timing) {
         if (timing instanceof Timing.Early early) {
-            return "at %.0f %% of each limit".formatted(100 * early.share());
+            return String.format(Locale.ROOT, "at %.0f %% of each limit", 100 * early.share());
         }
         if (timing instanceof Timing.Fixed fixed) {
             return Optional.of(fixed.limit())

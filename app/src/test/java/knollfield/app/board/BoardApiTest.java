@@ -313,6 +313,52 @@ class BoardApiTest {
     }
 
     @Test
+    void whatStoodInTheWayBeforeIsNoReasonNotToGoBackThere() {
+        List<JsonNode> planned = blocks(board(), "PLANNED").limit(2).toList();
+        long id = planned.get(0).get("jobId").asLong();
+        long other = planned.get(1).get("jobId").asLong();
+        String copy = "UPDATE job SET (technician_id, bay_id, start_at, end_at) ="
+                + " (SELECT technician_id, bay_id, start_at, end_at FROM job WHERE id = :from) WHERE id = :to";
+        // kept aside in a job that waits: both at one place, as work that grew leaves them
+        long aside = waiting().get("jobId").asLong();
+        SERVER.jdbc().sql(copy).param("from", id).param("to", aside).update();
+        SERVER.jdbc().sql(copy).param("from", other).param("to", id).update();
+        try {
+            assertThat(block(id).get("clash")).isNotEmpty();
+            JsonNode clashing = block(id).get("startsAt");
+            ines.delete("/api/jobs/%d/booking?version=%d".formatted(id, version(id)))
+                    .ok();
+            ines.post("/api/board/undo", "{}").ok();
+            assertThat(block(id).get("startsAt")).isEqualTo(clashing);
+
+            // but not where somebody has come in between
+            ines.delete("/api/jobs/%d/booking?version=%d".formatted(id, version(id)))
+                    .ok();
+            SERVER.jdbc().sql(copy).param("from", other).param("to", aside).update();
+            assertThat(ines.post("/api/board/undo", "{}")
+                            .problem(409, "conflict")
+                            .toString())
+                    .contains("cannot be taken back");
+        } finally {
+            SERVER.jdbc()
+                    .sql("UPDATE job SET technician_id = :t, bay_id = :b, start_at = :s, end_at = :e WHERE id = :id")
+                    .param("t", planned.get(0).get("technicianId").asLong())
+                    .param("b", planned.get(0).get("bayId").asLong())
+                    .param(
+                            "s",
+                            LocalDateTime.parse(planned.get(0).get("startsAt").asString()))
+                    .param("e", LocalDateTime.parse(planned.get(0).get("endsAt").asString()))
+                    .param("id", id)
+                    .update();
+            SERVER.jdbc()
+                    .sql(
+                            "UPDATE job SET technician_id = NULL, bay_id = NULL, start_at = NULL, end_at = NULL WHERE id = :id")
+                    .param("id", aside)
+                    .update();
+        }
+    }
+
+    @Test
     void aPromiseIsGivenAndTakenBackWithoutMoving() {
         JsonNode planned = blocks(board(), "PLANNED").findFirst().orElseThrow();
         long id = planned.get("jobId").asLong();

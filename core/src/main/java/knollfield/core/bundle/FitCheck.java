@@ -2,6 +2,7 @@ package knollfield.core.bundle;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -41,9 +42,9 @@ public final class FitCheck {
     public static String words(Data d) {
         List<String> all = new ArrayList<>();
         d.teeth().ifPresent(t -> all.add(t + " teeth or links"));
-        d.widthMm().ifPresent(v -> all.add("%.1f mm wide".formatted(v)));
-        d.lengthMm().ifPresent(v -> all.add("%.1f mm long".formatted(v)));
-        d.thicknessMm().ifPresent(v -> all.add("%.1f mm thick".formatted(v)));
+        d.widthMm().ifPresent(v -> all.add(String.format(Locale.ROOT, "%.1f mm wide", v)));
+        d.lengthMm().ifPresent(v -> all.add(String.format(Locale.ROOT, "%.1f mm long", v)));
+        d.thicknessMm().ifPresent(v -> all.add(String.format(Locale.ROOT, "%.1f mm thick", v)));
         d.side().ifPresent(all::add);
         return String.join(", ", all);
     }
@@ -81,7 +82,13 @@ public final class FitCheck {
                 && hand.isPresent()
                 && Math.abs(book.getAsDouble() - hand.getAsDouble()) > TOLERANCE_MM + 1e-9) {
             found.add(new Mismatch(
-                    what, "%s %.1f mm, the book has %.1f mm".formatted(what, hand.getAsDouble(), book.getAsDouble())));
+                    what,
+                    String.format(
+                            Locale.ROOT,
+                            "%s %.1f mm, the book has %.1f mm",
+                            what,
+                            hand.getAsDouble(),
+                            book.getAsDouble())));
         }
     }
 }

@@ -1,5 +1,7 @@
 package knollfield.core.calculator;
 
+import java.util.Locale;
+
 /** Tightening angles as they are seen on a hexagon. */
 public final class TurnedAngle {
 
@@ -20,7 +22,7 @@ public final class TurnedAngle {
     public static String words(double degrees) {
         double flats = flats(degrees);
         String count = flats == Math.rint(flats)
-                ? "%.0f %s".formatted(flats, flats == 1 ? "flat" : "flats")
+                ? String.format(Locale.ROOT, "%.0f %s", flats, flats == 1 ? "flat" : "flats")
                 : "%s flats".formatted(strip(flats));
         double turn = degrees / 360;
         String part = turn == 0.25

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -112,20 +113,27 @@ public final class BookChecks {
             PrintedTorque b = printed.get(1);
             remarks.add(new BookFault(
                     at,
-                    "%s: %s and %s are not the same torque; %s is %.1f %s. Look it up again."
-                            .formatted(
-                                    name,
-                                    a,
-                                    b,
-                                    a,
-                                    a.torque().in(b.unit()),
-                                    b.unit().symbol())));
+                    String.format(
+                            Locale.ROOT,
+                            "%s: %s and %s are not the same torque; %s is %.1f %s. Look it up again.",
+                            name,
+                            a,
+                            b,
+                            a,
+                            a.torque().in(b.unit()),
+                            b.unit().symbol())));
         }
         for (PrintedTorque p : printed) {
             double book = spec.torque().newtonMetres();
             if (Math.abs(p.torque().newtonMetres() - book) > 0.02 * book + 0.5) {
                 remarks.add(new BookFault(
-                        at, "%s: the figure used, %.1f N·m, is not the one printed, %s.".formatted(name, book, p)));
+                        at,
+                        String.format(
+                                Locale.ROOT,
+                                "%s: the figure used, %.1f N·m, is not the one printed, %s.",
+                                name,
+                                book,
+                                p)));
                 break;
             }
         }

@@ -3,6 +3,7 @@ package knollfield.core.jobcard;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -379,9 +380,12 @@ final class CardChange {
         if (out.isEmpty() || in >= out.getAsDouble() * (1 - COOLANT_SHORT) - 1e-9) {
             return Optional.empty();
         }
-        return Optional.of("%s L in for %s L out, %.0f %% short: bleed again, check after the road test."
-                .formatted(
-                        CardSteps.number(in), CardSteps.number(out.getAsDouble()), 100 * (1 - in / out.getAsDouble())));
+        return Optional.of(String.format(
+                Locale.ROOT,
+                "%s L in for %s L out, %.0f %% short: bleed again, check after the road test.",
+                CardSteps.number(in),
+                CardSteps.number(out.getAsDouble()),
+                100 * (1 - in / out.getAsDouble())));
     }
 
     private CardState runs(RunsCounted e) {

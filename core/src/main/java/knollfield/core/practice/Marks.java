@@ -2,6 +2,7 @@ package knollfield.core.practice;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.TimingGeometry;
 import knollfield.core.practice.Exercise.Decision;
@@ -69,7 +70,7 @@ public record Marks(List<Part> parts) {
                     0,
                     most == 0
                             ? "Turned back: this engine never is."
-                            : "Turned back by %.0f°; the book allows %.0f°.".formatted(back, most));
+                            : String.format(Locale.ROOT, "Turned back by %.0f°; the book allows %.0f°.", back, most));
         }
         if (left == crank) {
             return new Part(Skill.MARKS_IN, 10, "The crank is true and the cams stand opposite: one more crank turn.");
@@ -79,8 +80,12 @@ public record Marks(List<Part> parts) {
             return new Part(
                     Skill.MARKS_IN,
                     0,
-                    "The crank stands %d %s (%.0f°) from its mark."
-                            .formatted(off, off == 1 ? "tooth" : "teeth", off * TimingGeometry.toothDegrees(crank)));
+                    String.format(
+                            Locale.ROOT,
+                            "The crank stands %d %s (%.0f°) from its mark.",
+                            off,
+                            off == 1 ? "tooth" : "teeth",
+                            off * TimingGeometry.toothDegrees(crank)));
         }
         boolean round = moved > 2 * crank;
         return new Part(
@@ -110,16 +115,17 @@ public record Marks(List<Part> parts) {
     private static Part toothOut(Exercise e, Answers a) {
         boolean wheel = e.wheelOut().equals(a.wheelOut());
         boolean way = Integer.signum(a.teethOut()) == e.teethOut();
-        String truth = "The %s is one tooth (%.1f°) %s."
-                .formatted(
-                        e.path().pulleys().stream()
-                                .filter(p -> p.code().equals(e.wheelOut()))
-                                .findFirst()
-                                .orElseThrow()
-                                .name()
-                                .toLowerCase(java.util.Locale.ROOT),
-                        Math.abs(e.degreesOut()),
-                        e.teethOut() > 0 ? "ahead" : "behind");
+        String truth = String.format(
+                Locale.ROOT,
+                "The %s is one tooth (%.1f°) %s.",
+                e.path().pulleys().stream()
+                        .filter(p -> p.code().equals(e.wheelOut()))
+                        .findFirst()
+                        .orElseThrow()
+                        .name()
+                        .toLowerCase(java.util.Locale.ROOT),
+                Math.abs(e.degreesOut()),
+                e.teethOut() > 0 ? "ahead" : "behind");
         return new Part(Skill.TOOTH_OUT, wheel ? (way ? MOST : 15) : 0, truth);
     }
 

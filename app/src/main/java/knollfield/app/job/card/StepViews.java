@@ -2,6 +2,7 @@ package knollfield.app.job.card;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import knollfield.core.calculator.TurnedAngle;
 import knollfield.core.engine.TorqueSpec;
@@ -267,7 +268,7 @@ final class StepViews {
 
         private static String in(TorqueSpec spec, TorqueUnit unit) {
             double value = spec.torque().in(unit);
-            return (value < 20 ? "%.2f %s" : "%.1f %s").formatted(value, unit.symbol());
+            return String.format(Locale.ROOT, value < 20 ? "%.2f %s" : "%.1f %s", value, unit.symbol());
         }
     }
 }
