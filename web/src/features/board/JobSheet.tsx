@@ -124,7 +124,9 @@ export function JobSheet({
           ? `${spanWords({ start: block.startsAt, end: block.endsAt }, formatWeekday, formatTime)}${block.startsAt.slice(0, 10) === block.endsAt.slice(0, 10) ? '' : ', over night'}. ${technician}, ${bay}, ${formatHours(block.minutes)} h.`
           : waiting
             ? `Waits for a place: ${formatHours(waiting.minutes)} h, exposure ${formatMoney(waiting.exposurePerWeekMinor, me.currency)} a week.`
-            : 'Not within the days shown.'}
+            : job?.place
+              ? `${spanWords(job.place, formatWeekday, formatTime)}. ${job.place.technician}, ${job.place.bay}; not within the days shown.`
+              : 'Not within the days shown.'}
         {block && block.helperMinutes > 0 && ` A second pair of hands ${block.helperMinutes} min.`}
         {(waiting?.earliestWhy ?? block?.earliestWhy) &&
           ` Not before ${formatWeekday((waiting?.earliest ?? block?.earliest)!)}, ${formatTime((waiting?.earliest ?? block?.earliest)!)}: ${waiting?.earliestWhy ?? block?.earliestWhy}.`}

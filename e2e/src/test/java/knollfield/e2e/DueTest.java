@@ -157,7 +157,7 @@ class DueTest {
 
     @Test
     void aVehicleIsAddedGivenItsOwnTimingAndLaidUp() {
-        Page page = BROWSER.window("morwen", 1280, 800);
+        Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + "/vehicles/new");
         button(page, "Add the vehicle").click();
         assertThat(page.locator(".field-note").first()).containsText("missing");
