@@ -50,12 +50,11 @@ async function writes() {
     const known = await notes(main, id);
     for (const text of said) if (!known.has(text)) lost++;
     let killed = false;
+    // one browser with eight calls under way at a time
     const hands = Array.from({ length: 8 }, async () => {
-      const hand = client();
-      await hand.enter();
       while (!killed) {
         const text = `note ${++next}`;
-        await note(hand, id, text);
+        await note(main, id, text);
         said.add(text);
       }
     });
@@ -63,6 +62,8 @@ async function writes() {
     const dead = kill();
     killed = true;
     await Promise.allSettled([...hands, dead]);
+    if (round % 10 === 0)
+      console.log(`${round} kills, ${said.size} writes answered, ${lost} lost so far`);
   }
   launch(folder);
   await up();
