@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.stream.Stream;
 
@@ -11,6 +13,9 @@ import java.util.stream.Stream;
 record WorkFolder(Path path) implements AutoCloseable {
 
     private static final String NAME = ".knollfield-";
+
+    /** Longer than a backup takes. */
+    private static final Duration OLD = Duration.ofHours(6);
 
     /** Makes one, and clears those of processes that are gone. */
     static WorkFolder in(Path folder) throws IOException {
@@ -25,7 +30,7 @@ record WorkFolder(Path path) implements AutoCloseable {
     /**
      * Clears what killed processes left in a folder.
      *
-     * @param starting this process has made none yet: one of its number is that of a process before it
+     * @param starting the folder is this server's alone, and it has made none yet: one of its number is an older process's
      */
     static void clearLeft(Path folder, boolean starting) throws IOException {
         if (!Files.isDirectory(folder)) {
@@ -35,7 +40,12 @@ record WorkFolder(Path path) implements AutoCloseable {
             for (Path left : all) {
                 long process = process(left);
                 boolean own = process == ProcessHandle.current().pid();
-                if (own ? starting : ProcessHandle.of(process).isEmpty()) {
+                // a folder of backups may be another machine's too, whose processes are not known here
+                boolean old = starting
+                        || Files.getLastModifiedTime(left)
+                                .toInstant()
+                                .isBefore(Instant.now().minus(OLD));
+                if (old && (own ? starting : ProcessHandle.of(process).isEmpty())) {
                     clear(left);
                 }
             }

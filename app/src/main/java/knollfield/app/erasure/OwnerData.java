@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import knollfield.app.job.Jobs;
@@ -89,8 +90,12 @@ class OwnerData {
         }
         String instead = "Erased owner " + id;
         Set<String> texts = texts(owner);
-        Map<Long, LocalDate> former =
-                owner.name().length() < SHORTEST_REPLACED ? Map.of() : repository.former(id, owner.name());
+        Map<Long, LocalDate> former = new TreeMap<>();
+        if (owner.name().length() >= SHORTEST_REPLACED) {
+            repository.elsewhere(id, owner.name()).stream()
+                    .filter(b -> was(owner, b))
+                    .forEach(b -> former.put(b.vehicle(), b.day()));
+        }
         repository.empty(id, instead);
         for (String text : texts) {
             repository.replace(id, text, ERASED);
@@ -103,6 +108,19 @@ class OwnerData {
             log.write(vehicle, "owner's data erased", "", instead);
         }
         events.publishEvent(new VehiclesChanged(new TreeSet<>(vehicles)));
+    }
+
+    /**
+     * Whether a vehicle was this owner's before a change: the whole name stood there, and where a number did too, one of the
+     * owner's. Somebody whose name is only part of it, or who has the same name and another number, is another.
+     */
+    private static boolean was(Owner owner, OwnerDataRepository.Before before) {
+        boolean given = before.what().equals("owner");
+        List<String> parts = List.of(before.text().split(given ? ", " : "; "));
+        boolean named = given ? parts.get(0).equals(owner.name()) : parts.contains("owner " + owner.name());
+        List<String> numbers = owner.phones().stream().map(p -> p.number()).toList();
+        boolean numbered = given ? numbers.isEmpty() : parts.stream().noneMatch(p -> p.startsWith("phone "));
+        return named && (numbered || numbers.stream().anyMatch(before.text()::contains));
     }
 
     /** What names or reaches the owner, the longest first, so that no part of one is left. */

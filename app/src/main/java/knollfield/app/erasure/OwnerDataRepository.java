@@ -157,22 +157,26 @@ class OwnerDataRepository {
         }
     }
 
-    /** Vehicles that were the owner's by their log, and the day of the change; not those that are now. */
-    Map<Long, LocalDate> former(long owner, String name) {
-        Map<Long, LocalDate> former = new LinkedHashMap<>();
-        jdbc.sql("""
-                        SELECT vehicle_id, CAST(MAX(at) AS DATE) AS until_day
+    /** What a vehicle's log says was so before a day. */
+    record Before(long vehicle, LocalDate day, String what, String text) {}
+
+    /** Changes in which a name stood before, of vehicles that are not the owner's. */
+    List<Before> elsewhere(long owner, String name) {
+        return jdbc.sql("""
+                        SELECT vehicle_id, CAST(at AS DATE) AS until_day, what, before_text
                         FROM vehicle_log
-                        WHERE what = 'owner' AND LOCATE(:name, before_text) > 0
+                        WHERE LOCATE(:name, before_text) > 0
                           AND vehicle_id NOT IN (SELECT id FROM vehicle WHERE owner_id = :owner)
-                        GROUP BY vehicle_id
+                        ORDER BY id
                         """)
                 .param("owner", owner)
                 .param("name", name)
-                .query((rs, row) -> former.put(
-                        rs.getLong("vehicle_id"), rs.getDate("until_day").toLocalDate()))
+                .query((rs, row) -> new Before(
+                        rs.getLong("vehicle_id"),
+                        rs.getDate("until_day").toLocalDate(),
+                        rs.getString("what"),
+                        rs.getString("before_text")))
                 .list();
-        return former;
     }
 
     /** Empties what was said by whom on a vehicle up to a day. */
