@@ -3,11 +3,11 @@ package knollfield.app.data;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.sql.Connection;
@@ -41,6 +41,9 @@ final class BackupSet {
     private static final String ABOUT = "about.json";
     private static final String NAME = "workshop";
     private static final String DATABASE = NAME + DataFolder.DATABASE;
+    /** Characters of the seal: a SHA-256, hexadecimal. */
+    private static final int SEAL = 64;
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private BackupSet() {}
@@ -92,6 +95,7 @@ final class BackupSet {
                     work.resolve(ABOUT), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(about));
             Path made = work.resolve("made.zip");
             pack(made, passphrase, work.resolve(ABOUT), copy.database());
+            seal(made);
             Path again = Files.createDirectory(work.resolve("again"));
             unpack(made, passphrase, again);
             if (!sha256(again.resolve(DATABASE)).equals(about.sha256())) {
@@ -148,7 +152,36 @@ final class BackupSet {
             for (Path file : files) {
                 packed.addFile(file.toFile(), how);
             }
+            // room for the seal; zip programs show it as the archive's comment
+            packed.setComment("0".repeat(SEAL));
         }
+    }
+
+    /**
+     * Writes the seal at the end: the SHA-256 of every byte before it. A zip's own checksums leave out its headers, where a
+     * broken byte may go unseen.
+     */
+    static void seal(Path zip) throws IOException {
+        try (RandomAccessFile file = new RandomAccessFile(zip.toFile(), "rw")) {
+            file.seek(file.length() - SEAL);
+            file.writeBytes(sealOf(zip));
+        }
+    }
+
+    private static boolean sealed(Path zip) throws IOException {
+        if (Files.size(zip) < SEAL) {
+            return false;
+        }
+        byte[] seal = new byte[SEAL];
+        try (RandomAccessFile file = new RandomAccessFile(zip.toFile(), "r")) {
+            file.seek(file.length() - SEAL);
+            file.readFully(seal);
+        }
+        return new String(seal, StandardCharsets.ISO_8859_1).equals(sealOf(zip));
+    }
+
+    private static String sealOf(Path zip) throws IOException {
+        return sha256(zip, Files.size(zip) - SEAL);
     }
 
     private static ZipFile open(Path zip, Optional<String> passphrase) {
@@ -215,6 +248,10 @@ final class BackupSet {
     static About tried(Path zip, Optional<String> passphrase, Path work) {
         String damaged = "%s is damaged; take an older backup.".formatted(zip);
         try {
+            if (!sealed(zip)) {
+                throw new CannotStart(
+                        "%s is damaged, or not a backup of Knollfield; take an older backup.".formatted(zip));
+            }
             unpack(zip, passphrase, work);
             About about = JSON.readValue(Files.readString(work.resolve(ABOUT)), About.class);
             if (!Mark.FORM.equals(about.form())
@@ -256,10 +293,21 @@ final class BackupSet {
     }
 
     private static String sha256(Path file) throws IOException {
-        try {
+        return sha256(file, Files.size(file));
+    }
+
+    /** Of the first bytes of a file, hexadecimal. */
+    private static String sha256(Path file, long bytes) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            try (InputStream in = new DigestInputStream(Files.newInputStream(file), digest)) {
-                in.transferTo(OutputStream.nullOutputStream());
+            byte[] buffer = new byte[1 << 16];
+            for (long left = bytes; left > 0; ) {
+                int read = in.read(buffer, 0, (int) Math.min(buffer.length, left));
+                if (read < 0) {
+                    break;
+                }
+                digest.update(buffer, 0, read);
+                left -= read;
             }
             return HexFormat.of().formatHex(digest.digest());
         } catch (NoSuchAlgorithmException e) {
