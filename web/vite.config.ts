@@ -2,7 +2,7 @@ import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { type Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
-import { colour } from './src/theme/tokens';
+import { paper as colour } from './src/theme/tokens';
 
 /** The page itself, so that it opens where there is no network. It needs an address a browser trusts. */
 const installed = VitePWA({

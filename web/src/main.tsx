@@ -20,9 +20,9 @@ import './theme/stores.css';
 import './theme/letters.css';
 import './theme/media.css';
 import { keepThePage } from './shared/newVersion';
-import { publishTokens } from './theme/tokens';
+import { openLook } from './theme/look';
 
-publishTokens(document.documentElement);
+openLook();
 keepThePage();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

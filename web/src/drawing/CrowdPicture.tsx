@@ -2,6 +2,7 @@ import { geoPath } from 'd3-geo';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
+import { useDark } from '../theme/look';
 import { colour } from '../theme/tokens';
 import {
   alongWall,
@@ -55,6 +56,7 @@ export function CrowdPicture({
   const [hover, setHover] = useState<Mark>();
   const [drag, setDrag] = useState<{ x: number; y: number; toX: number; toY: number }>();
   const focus = hover?.id ?? lit;
+  const dark = useDark();
 
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
@@ -79,7 +81,7 @@ export function CrowdPicture({
     };
     frame = requestAnimationFrame(draw);
     return () => cancelAnimationFrame(frame);
-  }, [view, marks, grain, focus]);
+  }, [view, marks, grain, focus, dark]);
 
   const place = (e: React.PointerEvent) => {
     const r = e.currentTarget.getBoundingClientRect();

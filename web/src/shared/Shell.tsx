@@ -1,32 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { AutoComplete, Checkbox, Dropdown, Input, Modal, type InputRef } from 'antd';
+import { AutoComplete, Dropdown, Input, type InputRef } from 'antd';
 import { useRef, useState, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { api, data, type Schemas } from '../api/client';
+import { chooseLook, lookChosen, useDark, type Look } from '../theme/look';
 import { leaveNothingAtHand } from './atHand';
 import { formatWeekday, vehicleCount } from './format';
-import { setSingleKeys, singleKeys, useKeys } from './keyboard';
+import { Help } from './Help';
+import { useKeys } from './keyboard';
 import { useMe } from './me';
 import { useNewVersion } from './newVersion';
 import { findQuery } from './queries';
-
-const KEYS: [string, string][] = [
-  ['/', 'find: registration, owner, phone, part of a VIN, engine, job'],
-  ['arrow up, arrow down', 'walk the list'],
-  ['Enter', 'open the selected vehicle'],
-  ['o', 'odometer reading for the selected vehicle'],
-  ['e', 'evidence for the selected vehicle'],
-  ['c', 'note a call with its owner'],
-  ['j', 'build its job'],
-  ['n', 'do its next step; on Ahead, go on to the next to cross'],
-  [
-    'arrow left, arrow right',
-    'Ahead, the Board and the what-if handle: a week; page keys: a month',
-  ],
-  ['space', 'on the Board: pick the focused job up; arrows move it, space puts it down'],
-  ['1 to 9, then 0', 'open the places, from left to right'],
-  ['?', 'this list'],
-];
 
 /**
  * The places at the top, the find box, the date and the person.
@@ -79,7 +63,7 @@ export function Shell({ note }: { note?: ReactNode }) {
         </nav>
         <FindBox inputRef={find} />
         <span className="date">{formatWeekday(me.today)}</span>
-        <PersonMenu name={me.name ?? ''} onKeys={() => setHelp(true)} />
+        <PersonMenu name={me.name ?? ''} onHelp={() => setHelp(true)} />
       </header>
       {version.waits && (
         <div className="new-version" role="status">
@@ -94,24 +78,19 @@ export function Shell({ note }: { note?: ReactNode }) {
       <main>
         <Outlet />
       </main>
-      <Modal title="Keys" open={help} onCancel={() => setHelp(false)} footer={null} width={460}>
-        <dl className="keys">
-          {KEYS.map(([key, words]) => (
-            <div key={key}>
-              <dt>{key}</dt>
-              <dd>{words}</dd>
-            </div>
-          ))}
-        </dl>
-        <Checkbox defaultChecked={singleKeys()} onChange={(e) => setSingleKeys(e.target.checked)}>
-          Single keys act on this machine
-        </Checkbox>
-      </Modal>
+      <Help open={help} onClose={() => setHelp(false)} />
     </>
   );
 }
 
-function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
+const LOOKS: [Look, string][] = [
+  ['bright', 'Bright'],
+  ['dark', 'Dark'],
+  ['system', 'As the machine is set'],
+];
+
+function PersonMenu({ name, onHelp }: { name: string; onHelp: () => void }) {
+  useDark();
   const navigate = useNavigate();
   const client = useQueryClient();
   const out = useMutation({
@@ -127,8 +106,19 @@ function PersonMenu({ name, onKeys }: { name: string; onKeys: () => void }) {
     <Dropdown
       trigger={['click']}
       menu={{
+        selectedKeys: [lookChosen()],
         items: [
-          { key: 'keys', label: 'Keys', onClick: onKeys },
+          { key: 'help', label: 'What this place is for, and keys', onClick: onHelp },
+          {
+            key: 'look',
+            type: 'group',
+            label: 'Pages on this machine',
+            children: LOOKS.map(([look, words]) => ({
+              key: look,
+              label: words,
+              onClick: () => chooseLook(look),
+            })),
+          },
           {
             key: 'password',
             label: 'Password and devices',

@@ -11,6 +11,7 @@ import {
   formatMoney,
   formatSpan,
   minorOf,
+  writeAs,
 } from './format';
 
 describe('figures', () => {
@@ -19,6 +20,17 @@ describe('figures', () => {
     expect(formatHours(348)).toBe('5.8');
     expect(formatMoney(3_800, 'EUR')).toBe('€38.00');
     expect(formatMoney(3_800, 'JPY')).toBe('JP¥3,800');
+    // Source: ISO 4217, minor units: IQD three, which browsers leave away
+    writeAs({
+      unit: 'KM',
+      numbers: 'COMMA_POINT',
+      zone: 'UTC',
+      currency: 'IQD',
+      currencyDigits: 3,
+    });
+    expect(formatMoney(3_800, 'IQD').replace('\u00a0', ' ')).toBe('IQD 3.800');
+    expect(minorOf('3.8', 'IQD')).toBe(3_800);
+    writeAs({ unit: 'KM', numbers: 'COMMA_POINT', zone: 'UTC' });
   });
 
   it('are typed as amounts and kept in minor units', () => {

@@ -8,6 +8,8 @@ interface Style {
   unit: 'KM' | 'MILES';
   thousands: string;
   decimals: string;
+  /** Digits after the point of its currency's amounts. */
+  money?: { currency: string; digits: number };
 }
 
 const SIGNS: Record<Schemas['Me']['numbers'], [thousands: string, decimals: string]> = {
@@ -29,9 +31,20 @@ function known(zone: string): string | undefined {
 }
 
 /** Set when the server says who is signed in, before anything is drawn, and whenever Setup changes it. */
-export function writeAs(me: Pick<Schemas['Me'], 'unit' | 'numbers' | 'zone'>) {
+export function writeAs(
+  me: Pick<Schemas['Me'], 'unit' | 'numbers' | 'zone'> &
+    Partial<Pick<Schemas['Me'], 'currency' | 'currencyDigits'>>,
+) {
   const [thousands, decimals] = SIGNS[me.numbers];
-  style = { unit: me.unit, thousands, decimals };
+  style = {
+    unit: me.unit,
+    thousands,
+    decimals,
+    money:
+      me.currency !== undefined && me.currencyDigits !== undefined
+        ? { currency: me.currency, digits: me.currencyDigits }
+        : undefined,
+  };
   const zone = known(me.zone);
   time = new Intl.DateTimeFormat('en-GB', {
     hour: '2-digit',
@@ -109,10 +122,12 @@ export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 /** Minutes as hours with one decimal, such as 5.8. */
 export const formatHours = (minutes: number) => (minutes / 60).toFixed(1);
 
-/** Digits after the point of a currency's amounts. */
-const digitsOf = (currency: string) =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions()
-    .maximumFractionDigits ?? 2;
+/** Digits after the point of a currency's amounts: as the server has them, as browsers leave some away. */
+export const digitsOf = (currency: string) =>
+  style.money?.currency === currency
+    ? style.money.digits
+    : (new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions()
+        .maximumFractionDigits ?? 2);
 
 /** Minor units as a plain amount to be typed over, such as 12.50. */
 export const amountOf = (minor: number, currency: string) =>
@@ -126,15 +141,18 @@ export const minorOf = (text: string, currency: string) =>
 
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {
-  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  const digits = digitsOf(currency);
+  const format = new Intl.NumberFormat('en-GB', {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  });
   return signed(format.formatToParts(minor / minorPerUnit(currency)));
 }
 
 /** Minor units to one of a currency. */
-export function minorPerUnit(currency: string): number {
-  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-  return 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2);
-}
+export const minorPerUnit = (currency: string): number => 10 ** digitsOf(currency);
 
 /** The span of two days in words that say no more than needed: "Jan to Apr 2027", "Dec 2026 to Feb 2027". */
 export function formatSpan(from: string, to: string): string {

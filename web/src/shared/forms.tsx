@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useEffect, useRef } from 'react';
 import { Problem } from '../api/client';
 import { FieldNote, ProblemNote } from './ProblemNote';
+import { Leave } from './ui/Leave';
 
 /** A small form that stands where its button was: what it is, its fields, what went wrong, send or leave. */
 export function CardForm({
@@ -52,9 +53,7 @@ export function CardForm({
           {submit}
         </Button>
         {extra}
-        <button type="button" className="action" onClick={onClose}>
-          Leave it
-        </button>
+        <Leave onClick={onClose} />
       </div>
     </form>
   );

@@ -23,6 +23,13 @@ export function useKeys(handlers: Record<string, (e: KeyboardEvent) => void>, on
     if (!on) return;
     const listen = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || !singleKeys()) return;
+      // a form that can be left answers Esc before its page does
+      if (
+        e.key === 'Escape' &&
+        e.target instanceof Element &&
+        e.target.closest('form:has([data-leave])')
+      )
+        return;
       const handler = handlers[e.key];
       if (handler) {
         handler(e);

@@ -1,7 +1,7 @@
 import type { ThemeConfig } from 'antd';
 
 /** Every design value of the product, once; the style sheet reads them as CSS variables. */
-export const colour = {
+export const paper = {
   paper: '#FBFAF5',
   sunk: '#F2F0E8',
   selected: '#EAF0EA',
@@ -21,6 +21,8 @@ export const colour = {
   pineWash: '#DDE9E4',
 } as const;
 
+export type Palette = Record<keyof typeof paper, string>;
+
 /** The bench as it is, for halls that are dark or hands that come near the tablet with oil on them. */
 export const bench: Record<
   'ground' | 'panel' | 'text' | 'muted' | 'action' | 'ochre' | 'madder' | 'slate' | 'edge',
@@ -39,52 +41,58 @@ export const bench: Record<
 
 /** The bench in daylight, by the door or under strong lamps. */
 const benchBright: typeof bench = {
-  ground: colour.paper,
-  panel: colour.sunk,
-  text: colour.ink,
-  muted: colour.ink2,
-  action: colour.pine,
-  ochre: colour.ochre,
-  madder: colour.madder,
-  slate: colour.slate,
-  edge: colour.edge,
+  ground: paper.paper,
+  panel: paper.sunk,
+  text: paper.ink,
+  muted: paper.ink2,
+  action: paper.pine,
+  ochre: paper.ochre,
+  madder: paper.madder,
+  slate: paper.slate,
+  edge: paper.edge,
 };
 
-const BENCH_PLACE = 'knollfield-bench-theme';
+/** Every other place in the dark: the bench's colours by the names the places use. */
+export const night: Palette = {
+  paper: bench.ground,
+  sunk: bench.panel,
+  selected: '#1D2B25',
+  ink: bench.text,
+  ink2: bench.muted,
+  ink3: '#9AA59D',
+  edge: '#748077',
+  rule: '#2F3A34',
+  pine: bench.action,
+  pineHover: '#A9E2C9',
+  ochre: bench.ochre,
+  madder: bench.madder,
+  slate: bench.slate,
+  ochreWash: '#352A12',
+  madderWash: '#3B201D',
+  slateWash: '#1A2F42',
+  pineWash: '#17352B',
+};
 
-/** Whether this tablet's bench is bright; it is dark where nobody has said so. */
-export function benchIsBright(): boolean {
-  try {
-    return localStorage.getItem(BENCH_PLACE) === 'bright';
-  } catch {
-    return false;
-  }
-}
-
-/** Makes this tablet's bench bright or dark from now on. */
-export function setBench(bright: boolean): void {
-  try {
-    localStorage.setItem(BENCH_PLACE, bright ? 'bright' : 'dark');
-  } catch {
-    // without a storage it holds as long as the page
-  }
-  publishBench(document.documentElement, bright);
-}
-
-function publishBench(root: HTMLElement, bright: boolean): void {
-  for (const [name, value] of Object.entries(bright ? benchBright : bench))
-    root.style.setProperty(`--bench-${name}`, value);
-  // scroll bars and fields of the browser itself
-  root.style.setProperty('--bench-scheme', bright ? 'light' : 'dark');
-}
+/** What is in force, for a canvas, which reads no CSS variables. */
+export let colour: Palette = paper;
 
 /** Writes the values where the style sheet finds them. */
-export function publishTokens(root: HTMLElement): void {
+export function publishPlaces(root: HTMLElement, dark: boolean): void {
+  colour = dark ? night : paper;
   for (const [name, value] of Object.entries(colour)) root.style.setProperty(`--${name}`, value);
-  publishBench(root, benchIsBright());
+  // scroll bars and fields of the browser itself
+  root.style.colorScheme = dark ? 'dark' : 'light';
 }
 
-export const theme: ThemeConfig = {
+/** The same for the bench, which has its own choice: a tablet in a dark hall. */
+export function publishBench(root: HTMLElement, dark: boolean): void {
+  for (const [name, value] of Object.entries(dark ? bench : benchBright))
+    root.style.setProperty(`--bench-${name}`, value);
+  root.style.setProperty('--bench-scheme', dark ? 'dark' : 'light');
+}
+
+/** What Ant Design makes of them; its own algorithm for the dark is given beside it. */
+export const themeOf = (colour: Palette): ThemeConfig => ({
   token: {
     colorPrimary: colour.pine,
     colorPrimaryHover: colour.pineHover,
@@ -145,4 +153,4 @@ export const theme: ThemeConfig = {
     },
     Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none' },
   },
-};
+});

@@ -6,7 +6,7 @@ import { useMe } from '../../shared/me';
 import { Calculators } from '../calculators/Calculators';
 import { choicesQuery } from '../desk/deskQueries';
 import { type Bench, type Card, type Entry, type EntryOf, type Step } from './cardQueries';
-import { benchIsBright, setBench } from '../../theme/tokens';
+import { benchIsBright, setBench } from '../../theme/look';
 import { Choices } from './Choices';
 import { ToolPieces } from './PartsInHand';
 import { PictureForm } from './PictureForm';

@@ -47,6 +47,13 @@ export default function Desk() {
     setChosen(row);
     set('sel', String(row.vehicleId));
   };
+  // where the dossier stands below the list it comes into sight
+  const beside = useRef<HTMLElement>(null);
+  const point = (at: number, row: Row) => {
+    select(at, row);
+    if (window.matchMedia('(max-width: 900px)').matches)
+      requestAnimationFrame(() => beside.current?.scrollIntoView({ block: 'start' }));
+  };
   const walk = (step: number) => {
     const to = Math.min(Math.max(selectedIndex + step, 0), (desk.data?.total ?? 1) - 1);
     const row = rows.current.get(to);
@@ -150,7 +157,7 @@ export default function Desk() {
             first={view}
             selected={selectedIndex}
             selectedId={selected?.vehicleId}
-            onSelect={select}
+            onSelect={point}
             onRows={onRows}
             next={(row) => (
               <NextStep
@@ -172,7 +179,7 @@ export default function Desk() {
           <Empty desk={view} filtered={narrowed} mayImport={me.desk} clear={clear} />
         )}
       </section>
-      <section className="desk-dossier" aria-label="Selected vehicle">
+      <section ref={beside} className="desk-dossier" aria-label="Selected vehicle">
         {selected && (
           <Dossier key={selected.vehicleId} id={selected.vehicleId} form={form} onForm={setForm} />
         )}

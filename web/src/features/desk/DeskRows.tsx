@@ -14,6 +14,9 @@ export type Row = Schemas['DeskRow'];
 
 const ROW = 44;
 const HEAD = 25;
+/** Below this width of the list a row has two lines, px. */
+const NARROW = 700;
+const NARROW_ROW = 84;
 /** Rows on paper at most; a longer list is better taken as CSV. */
 export const PRINTED = 400;
 
@@ -55,15 +58,23 @@ export function DeskRows({
   const scroller = useRef<HTMLDivElement>(null);
   const places = useMemo(() => placesOf(first.sections), [first.sections]);
   const [printing, setPrinting] = useState(false);
+  const [narrow, setNarrow] = useState(false);
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing is compiled here, so nothing goes stale
   const virtual = useVirtualizer({
     count: places.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => ('head' in places[i]! ? HEAD : ROW),
+    estimateSize: (i) => ('head' in places[i]! ? HEAD : narrow ? NARROW_ROW : ROW),
     overscan: 8,
     initialRect: { width: 776, height: 660 },
   });
-  useEffect(() => virtual.measure(), [virtual, places]);
+  useEffect(() => virtual.measure(), [virtual, places, narrow]);
+  useEffect(() => {
+    const list = scroller.current;
+    if (!list) return;
+    const watch = new ResizeObserver(() => setNarrow(list.clientWidth < NARROW));
+    watch.observe(list);
+    return () => watch.disconnect();
+  }, [printing]);
   useEffect(() => {
     const before = () => flushSync(() => setPrinting(true));
     const after = () => setPrinting(false);
@@ -127,15 +138,15 @@ export function DeskRows({
   }
   return (
     <>
-      <RowHeads />
+      {!narrow && <RowHeads />}
       <div
-        className="rows"
+        className={narrow ? 'rows narrow' : 'rows'}
         ref={scroller}
         tabIndex={0}
         role="region"
         aria-label="List, walk with the arrow keys"
       >
-        <div className="rows-sheet" style={{ height: virtual.getTotalSize() }}>
+        <div className="rows-sheet" role="list" style={{ height: virtual.getTotalSize() }}>
           {items.map((item) => {
             const place = places[item.index];
             return (
@@ -143,6 +154,9 @@ export function DeskRows({
                 <div
                   key={item.key}
                   className="placed"
+                  role="listitem"
+                  aria-posinset={item.index + 1}
+                  aria-setsize={places.length}
                   style={{ transform: `translateY(${item.start}px)` }}
                 >
                   {draw(place)}

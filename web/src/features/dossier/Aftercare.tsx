@@ -113,7 +113,7 @@ function Settle({
       <button className="action" type="submit" disabled={settle.isPending}>
         Note it
       </button>
-      <button className="link" type="button" onClick={() => setOpen(false)}>
+      <button className="link" type="button" data-leave="" onClick={() => setOpen(false)}>
         Leave it open
       </button>
       <FieldNote error={settle.error} at="/result" />

@@ -5,7 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import { Problem, type Schemas } from '../../api/client';
 import { faulty, Field } from '../../shared/forms';
 import { useMe } from '../../shared/me';
-import { vehicleCount } from '../../shared/format';
+import { digitsOf, minorPerUnit, vehicleCount } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ownersQuery } from '../../shared/queries';
 import { choicesQuery } from '../desk/deskQueries';
@@ -13,6 +13,7 @@ import { detailsQuery, useStoreVehicle, vinWarningQuery } from './dossierQueries
 import { useUsual } from '../../shared/usual';
 import { NumberField } from '../../shared/ui/NumberField';
 import { DateField } from '../../shared/ui/DateField';
+import { Leave } from '../../shared/ui/Leave';
 
 type Details = Schemas['VehicleDetails'];
 
@@ -66,6 +67,7 @@ export default function VehicleForm() {
 
 function Form({ id, details }: { id?: number; details: Details }) {
   const me = useMe();
+  const minor = minorPerUnit(me.currency);
   const usual = useUsual();
   const navigate = useNavigate();
   const [d, setD] = useState(details);
@@ -149,11 +151,11 @@ function Form({ id, details }: { id?: number; details: Details }) {
           >
             <NumberField
               id="value"
-              decimals={2}
+              decimals={digitsOf(me.currency)}
               suffix={me.currency}
-              value={d.valueMinor === undefined ? undefined : d.valueMinor / 100}
+              value={d.valueMinor === undefined ? undefined : d.valueMinor / minor}
               onChange={(v) =>
-                set({ valueMinor: v === undefined ? undefined : Math.round(v * 100) })
+                set({ valueMinor: v === undefined ? undefined : Math.round(v * minor) })
               }
             />
           </Field>
@@ -265,9 +267,7 @@ function Form({ id, details }: { id?: number; details: Details }) {
         <Button type="primary" htmlType="submit" loading={store.isPending}>
           {id === undefined ? 'Add the vehicle' : 'Keep the details'}
         </Button>
-        <button type="button" className="action" onClick={() => navigate(-1)}>
-          Leave it
-        </button>
+        <Leave onClick={() => navigate(-1)} />
       </div>
     </form>
   );

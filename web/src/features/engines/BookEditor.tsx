@@ -7,6 +7,7 @@ import { BookPathPicture, LoopFit, pathWords } from '../../drawing/BookPathPictu
 import { schemaQuery, useDrawPath, useFileBook } from './engineQueries';
 import { put, type Json, type JsonSchema } from './schemaForm';
 import { SchemaField } from './SchemaField';
+import { Leave } from '../../shared/ui/Leave';
 
 /** The parts of a book, in the order one writes it. */
 const SECTIONS: { title: string; fields: string[] }[] = [
@@ -160,14 +161,12 @@ export function BookEditor({
               cancelText="Go on"
               onConfirm={onClose}
             >
-              <button type="button" className="action">
+              <button type="button" className="action" data-leave="">
                 Leave it
               </button>
             </Popconfirm>
           ) : (
-            <button type="button" className="action" onClick={onClose}>
-              Leave it
-            </button>
+            <Leave onClick={onClose} />
           )}
         </div>
       </div>

@@ -5,6 +5,7 @@ import { api, data, type Schemas } from '../../api/client';
 import { faulty } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { Leave } from '../../shared/ui/Leave';
 
 type Contact = Schemas['FleetContact'];
 
@@ -134,9 +135,7 @@ function Edit({
         <Button type="primary" htmlType="submit" loading={keep.isPending}>
           Keep them
         </Button>
-        <button type="button" className="action" onClick={onDone}>
-          Leave it
-        </button>
+        <Leave onClick={onDone} />
       </div>
     </form>
   );

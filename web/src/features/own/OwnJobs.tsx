@@ -10,6 +10,7 @@ import { useMe } from '../../shared/me';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { DateField } from '../../shared/ui/DateField';
 import { ownJobsQuery, useOwnAnswer, useOwnWish, type OwnJob } from './ownQueries';
+import { Leave } from '../../shared/ui/Leave';
 
 type Estimate = NonNullable<OwnJob['estimate']>;
 
@@ -119,9 +120,7 @@ function Wishes({ job, onDone }: { job: OwnJob; onDone: () => void }) {
         <Button type="primary" htmlType="submit" loading={wish.isPending}>
           Ask for these days
         </Button>
-        <button type="button" className="action" onClick={onDone}>
-          Leave it
-        </button>
+        <Leave onClick={onDone} />
       </div>
     </form>
   );

@@ -5,6 +5,7 @@ import { api, data, Problem, type Schemas } from '../../api/client';
 import { Field, faulty } from '../../shared/forms';
 import { useMe } from '../../shared/me';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { Leave } from '../../shared/ui/Leave';
 
 /** What an owner may ask for: a copy of all that is kept of them, and that it goes. */
 export function OwnerData({ page }: { page: Schemas['OwnerPage'] }) {
@@ -72,9 +73,7 @@ export function OwnerData({ page }: { page: Schemas['OwnerPage'] }) {
             <Button danger htmlType="submit" loading={erase.isPending} disabled={!name}>
               Erase for good
             </Button>
-            <button type="button" className="action" onClick={() => setAsked(false)}>
-              Leave it
-            </button>
+            <Leave onClick={() => setAsked(false)} />
           </div>
         </form>
       )}

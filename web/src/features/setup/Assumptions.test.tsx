@@ -65,6 +65,30 @@ describe('assumptions', () => {
     expect(button('Keep these figures')).toHaveProperty('disabled', true);
   });
 
+  it('write shares in per cent and keep them as shares', async () => {
+    const share = assumption('lost', {
+      unit: '%',
+      share: true,
+      whole: false,
+      usual: 0.05,
+      value: 0.25,
+      max: 0.9,
+    });
+    const { calls } = await open({
+      [`GET ${path}`]: { body: { ...view, assumptions: [...view.assumptions, share] } },
+      [`PUT ${path}`]: { body: view },
+    });
+    const field = screen.getByLabelText<HTMLInputElement>('About lost');
+    expect(field.value).toBe('25');
+    expect(screen.getByText(/^usual 5( |$)/)).toBeTruthy();
+    fireEvent.change(field, { target: { value: '0.29' } });
+    fireEvent.blur(field);
+    fireEvent.click(button('Keep these figures'));
+    await waitFor(() =>
+      expect(sent(calls)[0]?.body).toEqual({ amounts: { lost: 0.0029 }, version: 7 }),
+    );
+  });
+
   it('send only what was changed, first as a question', async () => {
     const { calls, type } = await open({
       [`POST ${path}/preview`]: {

@@ -102,6 +102,16 @@ function Form({ view, onKept }: { view: View; onKept: () => void }) {
   );
 }
 
+/** Whole hundredths of a per cent, so that what is typed is what is kept. */
+const SHARE = 10_000;
+
+/** As it is written: a share in per cent. */
+const inUnits = (a: Assumption, value: number) =>
+  a.share ? Math.round(value * SHARE) / 100 : value;
+
+const fromUnits = (a: Assumption, shown: number) =>
+  a.share ? Math.round(shown * 100) / SHARE : shown;
+
 function Line({
   a,
   value,
@@ -118,16 +128,16 @@ function Line({
       <label htmlFor={a.name}>{a.words}</label>
       <NumberField
         id={a.name}
-        value={value ?? undefined}
-        decimals={a.whole ? 0 : 4}
+        value={value === null ? undefined : inUnits(a, value)}
+        decimals={a.whole ? 0 : a.share ? 2 : 4}
         status={faulty(error, `/amounts/${a.name}`)}
-        onChange={(v) => onChange(v ?? null)}
+        onChange={(v) => onChange(v === undefined || v === null ? null : fromUnits(a, v))}
       />
       <span className="hint">{a.unit}</span>
       <FieldNote error={error} at={`/amounts/${a.name}`} />
       {(a.changedBy ?? value !== a.usual) && (
         <span className="hint wide-hint">
-          usual {formatNumber(a.usual, 4)}
+          usual {formatNumber(inUnits(a, a.usual), 4)}
           {a.changedBy && a.changedAt && `; ${a.changedBy}, ${formatMoment(a.changedAt)}`}{' '}
           {value !== a.usual && (
             <button type="button" className="link" onClick={() => onChange(a.usual)}>

@@ -17,6 +17,7 @@ import {
   useSignOutEverywhere,
 } from './setupQueries';
 import { HoursEditor } from './HoursEditor';
+import { Leave } from '../../shared/ui/Leave';
 
 type New = Schemas['NewPerson'];
 type Person = Schemas['PersonView'];
@@ -377,9 +378,7 @@ function PersonForm({
         <Button type="primary" htmlType="submit" loading={sent.isPending}>
           {person ? 'Save' : 'Add'}
         </Button>
-        <button type="button" className="action" onClick={onDone}>
-          Leave it
-        </button>
+        <Leave onClick={onDone} />
       </div>
     </form>
   );

@@ -16,6 +16,7 @@ import {
 import { NumberField } from '../../shared/ui/NumberField';
 import { UsageClasses } from './UsageClasses';
 import { formatNumber } from '../../shared/format';
+import { Leave } from '../../shared/ui/Leave';
 
 type Bay = Schemas['Bay'];
 type Fleet = Schemas['Fleet'];
@@ -333,9 +334,7 @@ function Form(props: {
         <Button type="primary" htmlType="submit" loading={props.pending}>
           {props.send}
         </Button>
-        <button type="button" className="action" onClick={props.onDone}>
-          Leave it
-        </button>
+        <Leave onClick={props.onDone} />
       </div>
     </form>
   );

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Radio, Select, message } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { formatMoment } from '../../shared/format';
+import { digitsOf, formatMoment, minorPerUnit } from '../../shared/format';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { Preview } from './Assumptions';
 import { Frontier } from './Frontier';
@@ -37,7 +37,8 @@ export default function Policy() {
 function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => void }) {
   const [w, setW] = useState(workshop);
   const share = useUsual()('RATE_SHARE');
-  const now = workshop.labourRateMinor / 100;
+  const minor = minorPerUnit(workshop.currency);
+  const now = workshop.labourRateMinor / minor;
   const labour = share && now > 0 ? ([now * share[0], now * share[1]] as const) : undefined;
   const change = useChangeWorkshop(onKept);
   const preview = usePreviewWorkshop();
@@ -49,29 +50,33 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
     name: keyof Workshop,
     label: string,
     unit: string,
-    scale = 1,
+    scale: number | 'money' = 1,
     hint?: string,
     usual?: readonly [number, number],
-  ) => (
-    <div className="setting">
-      <label htmlFor={name}>{label}</label>
-      <NumberField
-        id={name}
-        decimals={scale === 1 ? 2 : scale === 100 ? 2 : 4}
-        usual={usual}
-        value={w[name] === undefined ? undefined : Number((Number(w[name]) / scale).toFixed(6))}
-        status={faulty(change.error, `/${name}`)}
-        onChange={(v) =>
-          set({
-            [name]: v === undefined ? undefined : scale === 100 ? Math.round(v * 100) : v * scale,
-          })
-        }
-      />
-      <span className="hint">{unit}</span>
-      {hint && <span className="hint wide-hint">{hint}</span>}
-      <FieldNote error={change.error} at={`/${name}`} />
-    </div>
-  );
+  ) => {
+    const per = scale === 'money' ? minor : scale;
+    return (
+      <div className="setting">
+        <label htmlFor={name}>{label}</label>
+        <NumberField
+          id={name}
+          decimals={scale === 'money' ? digitsOf(w.currency) : scale === 1 ? 2 : 4}
+          usual={usual}
+          value={w[name] === undefined ? undefined : Number((Number(w[name]) / per).toFixed(6))}
+          status={faulty(change.error, `/${name}`)}
+          onChange={(v) =>
+            set({
+              [name]:
+                v === undefined ? undefined : scale === 'money' ? Math.round(v * per) : v * per,
+            })
+          }
+        />
+        <span className="hint">{unit}</span>
+        {hint && <span className="hint wide-hint">{hint}</span>}
+        <FieldNote error={change.error} at={`/${name}`} />
+      </div>
+    );
+  };
   return (
     <form
       className="settings"
@@ -155,9 +160,9 @@ function PolicyForm({ workshop, onKept }: { workshop: Workshop; onKept: () => vo
       <Frontier w={w} onStranding={(stranding) => set({ stranding, policy: 'CAREFUL' })} />
       <section>
         <h2>Rates and costs</h2>
-        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 100, undefined, labour)}
-        {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 100)}
-        {number('dayOffRoadMinor', 'A day off the road', w.currency, 100)}
+        {number('labourRateMinor', 'Labour', `${w.currency} an hour`, 'money', undefined, labour)}
+        {number('recoveryMinor', 'Recovery after a breakdown', w.currency, 'money')}
+        {number('dayOffRoadMinor', 'A day off the road', w.currency, 'money')}
         {number('daysOffRoad', 'Days off the road after a failure', 'days')}
         <h2>What goes in</h2>
         <div className="setting">

@@ -17,6 +17,7 @@ import {
   useReadCalendar,
   useReopen,
 } from './setupQueries';
+import { Leave } from '../../shared/ui/Leave';
 
 type House = Schemas['HouseView'];
 type Opening = Schemas['OpeningView'];
@@ -372,9 +373,7 @@ function ClosedDays() {
                 {`Close on ${fresh.length === 1 ? 'it' : `these ${fresh.length}`}`}
               </Button>
             )}
-            <button className="action" onClick={() => read.reset()}>
-              Leave it
-            </button>
+            <Leave onClick={() => read.reset()} />
           </div>
         </div>
       )}

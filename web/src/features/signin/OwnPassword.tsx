@@ -71,7 +71,7 @@ export default function OwnPassword() {
           >
             Change it
           </Button>
-          <Link className="action" to="/">
+          <Link className="action" to="/" data-leave="">
             Leave it
           </Link>
         </div>

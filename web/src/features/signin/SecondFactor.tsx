@@ -3,6 +3,7 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { api, data } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
+import { Leave } from '../../shared/ui/Leave';
 
 /** Signing in with the password and a code of a second device; switched on only once the device has shown one. */
 export function SecondFactor({ on }: { on: boolean }) {
@@ -97,9 +98,7 @@ export function SecondFactor({ on }: { on: boolean }) {
               >
                 Ask for it from now on
               </Button>
-              <button type="button" className="action" onClick={() => offer.reset()}>
-                Leave it
-              </button>
+              <Leave onClick={() => offer.reset()} />
             </div>
           </div>
         </form>

@@ -11,6 +11,7 @@ import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { enginesQuery } from '../engines/engineQueries';
 import { stockQuery, useCount } from './storesQueries';
 import { numberOf } from '../../shared/ui/spelling';
+import { Leave } from '../../shared/ui/Leave';
 
 type Part = Schemas['PartView'];
 
@@ -345,9 +346,7 @@ function PartForm({ part, family, onClose }: { part?: Part; family: string; onCl
         <Button type="primary" htmlType="submit" loading={store.isPending}>
           {part ? 'Keep the change' : 'Add the part'}
         </Button>
-        <button type="button" className="action" onClick={onClose}>
-          Leave it
-        </button>
+        <Leave onClick={onClose} />
       </div>
     </form>
   );

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import knollfield.app.data.WithoutSync;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ExtensionContext.Namespace;
@@ -105,11 +106,17 @@ public final class Server implements BeforeAllCallback {
                     "--knollfield.data=" + folder.resolve("data"),
                     "--knollfield.first-run-code=" + FIRST_RUN_CODE));
             arguments.addAll(more);
+            List<Class<?>> sources = new ArrayList<>(List.of(KnollfieldApplication.class));
+            if (more.isEmpty()) {
+                sources.add(WithoutSync.class);
+                sources.add(QuickPasswords.class);
+                arguments.add("--spring.main.allow-bean-definition-overriding=true");
+            }
             if (demo) {
                 arguments.add("--knollfield.demo=true");
             }
             ConfigurableApplicationContext context =
-                    SpringApplication.run(KnollfieldApplication.class, arguments.toArray(String[]::new));
+                    SpringApplication.run(sources.toArray(Class[]::new), arguments.toArray(String[]::new));
             int port = ((WebServerApplicationContext) context).getWebServer().getPort();
             Running started = new Running(context, folder, "http://localhost:" + port);
             if (!demo) {

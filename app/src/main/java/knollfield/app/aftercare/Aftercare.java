@@ -9,6 +9,7 @@ import knollfield.app.log.VehicleLog;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.security.CurrentPerson;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.completion.Recheck;
 import knollfield.core.jobcard.CardEvent.SideFinding;
@@ -36,7 +37,7 @@ public class Aftercare {
     public void leave(long vehicleId, long jobId, List<Recheck> rechecks, List<SideFinding> found) {
         for (Recheck r : rechecks) {
             repository.addRecheck(vehicleId, jobId, r.what(), r.due());
-            log.write(vehicleId, "recheck asked", "", "%s, on %s".formatted(r.what(), r.due()));
+            log.write(vehicleId, "recheck asked", "", "%s, on %s".formatted(r.what(), Words.DAY.format(r.due())));
         }
         for (SideFinding f : found) {
             repository.addFollowUp(

@@ -20,6 +20,7 @@ final class Flusher implements AutoCloseable {
     private static final String SYNC = "CHECKPOINT SYNC";
 
     private final DataSource dataSource;
+    private final String sync;
     private final Thread thread;
     private long asked;
     private long done;
@@ -27,7 +28,13 @@ final class Flusher implements AutoCloseable {
     private boolean closed;
 
     Flusher(DataSource dataSource) {
+        this(dataSource, SYNC);
+    }
+
+    /** @param sync statement that returns when all that was committed before it is on the disk */
+    Flusher(DataSource dataSource, String sync) {
         this.dataSource = dataSource;
+        this.sync = sync;
         this.thread = new Thread(this::run, "to-disk");
         this.thread.setDaemon(true);
         this.thread.start();
@@ -89,7 +96,7 @@ final class Flusher implements AutoCloseable {
     private boolean sync() {
         try (Connection connection = dataSource.getConnection();
                 Statement statement = connection.createStatement()) {
-            statement.execute(SYNC);
+            statement.execute(sync);
             return true;
         } catch (SQLException e) {
             LOG.error("the disk did not take what was saved", e);

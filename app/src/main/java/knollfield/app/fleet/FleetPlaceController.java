@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import java.util.Currency;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -201,7 +200,7 @@ class FleetPlaceController {
     @GetMapping(value = "/{id}/months.csv", produces = "text/csv")
     ResponseEntity<String> csv(@PathVariable long id) throws IOException {
         FleetPlans.Plan p = door.plan(id);
-        int digits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
+        int digits = settings.get().currencyDigits();
         StringBuilder text = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(
                 text,

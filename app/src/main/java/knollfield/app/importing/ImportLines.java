@@ -5,7 +5,6 @@ import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Currency;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -166,7 +165,7 @@ final class ImportLines {
                 : Map.of();
         this.readings = new HashSet<>(imports.readingKeys());
         this.renewals = new HashSet<>(imports.renewalKeys());
-        this.minorDigits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
+        this.minorDigits = settings.get().currencyDigits();
     }
 
     List<Task> of(List<Sheet.Row> rows) {

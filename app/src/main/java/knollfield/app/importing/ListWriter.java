@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Currency;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -159,8 +158,7 @@ class ListWriter {
                 line,
                 ImportField.PRICE,
                 BigDecimal.valueOf(p.priceMinor())
-                        .movePointLeft(
-                                Currency.getInstance(settings.get().currency()).getDefaultFractionDigits())
+                        .movePointLeft(settings.get().currencyDigits())
                         .toPlainString());
         put(line, ImportField.GRADE, p.grade().words());
         OptionalInt life = p.expectedKm();

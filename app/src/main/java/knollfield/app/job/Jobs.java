@@ -2,9 +2,11 @@ package knollfield.app.job;
 
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.format.TextStyle;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -22,6 +24,7 @@ import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
 import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
@@ -518,12 +521,16 @@ public class Jobs {
                         JobStage.UNDER_WAY,
                         Optional.of(new Job.Booking(technicianId, b.bayId(), from, to, b.promised()))),
                 job);
-        log.write(job.vehicleId(), "job %d taken over by %s".formatted(jobId, name), words(b), from + " to " + to);
+        log.write(job.vehicleId(), "job %d taken over by %s".formatted(jobId, name), words(b), span(from, to));
         tellOfEnd(job, b, to);
     }
 
     private static String words(Job.Booking b) {
-        return b.start() + " to " + b.end() + (b.promised() ? ", promised" : "");
+        return span(b.start(), b.end()) + (b.promised() ? ", promised" : "");
+    }
+
+    private static String span(LocalDateTime from, LocalDateTime to) {
+        return Words.AT.format(from) + " to " + Words.AT.format(to);
     }
 
     /** Notes when the owner can bring the vehicle. */
@@ -535,8 +542,11 @@ public class Jobs {
     }
 
     private static String words(Job.Wishes w) {
-        return w.notBefore().map(d -> "not before " + d + " ").orElse("")
-                + w.days().stream().sorted().map(Enum::name).collect(Collectors.joining(", "));
+        return w.notBefore().map(d -> "not before " + Words.DAY.format(d) + " ").orElse("")
+                + w.days().stream()
+                        .sorted()
+                        .map(d -> d.getDisplayName(TextStyle.FULL, Locale.UK))
+                        .collect(Collectors.joining(", "));
     }
 
     /** The job changed its place on the board; told within the change. */

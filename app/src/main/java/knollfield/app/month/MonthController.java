@@ -8,7 +8,6 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -239,7 +238,7 @@ class MonthController {
             @RequestParam(required = false) @Nullable Long person)
             throws IOException {
         YearMonth m = read(month);
-        int digits = Currency.getInstance(settings.get().currency()).getDefaultFractionDigits();
+        int digits = settings.get().currencyDigits();
         StringBuilder text = new StringBuilder();
         try (CSVPrinter csv = new CSVPrinter(
                 text,

@@ -18,6 +18,7 @@ import knollfield.app.problem.NotFound;
 import knollfield.app.security.CurrentPerson;
 import knollfield.app.settings.Houses;
 import knollfield.app.shared.Secret;
+import knollfield.app.shared.Words;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.Owner;
 import knollfield.app.vehicle.Owners;
@@ -114,7 +115,7 @@ public class OwnerLinks implements PrivatePages {
                 job.vehicleId(),
                 "private page for estimate %d of job %d".formatted(estimate.number(), jobId),
                 "",
-                "until " + estimate.validUntil());
+                "until " + Words.DAY.format(estimate.validUntil()));
         return houses.get().outsideAddress() + PATH + secret;
     }
 

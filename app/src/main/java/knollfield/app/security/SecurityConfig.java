@@ -113,7 +113,7 @@ class SecurityConfig {
     }
 
     @Bean
-    PasswordEncoder passwords() {
+    static PasswordEncoder passwords() {
         return PasswordEncoderFactories.createDelegatingPasswordEncoder();
     }
 

@@ -8,6 +8,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import knollfield.app.settings.Assumption.Unit.Money;
+import knollfield.app.settings.Assumption.Unit.Named;
+import knollfield.app.settings.Assumption.Unit.Share;
 import knollfield.core.due.DelayTime;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.ItemKind;
@@ -68,7 +71,6 @@ public record Assumptions(Map<String, Double> changed) {
     private static final double USUAL_STRANDING = 10_000;
     private static final double USUAL_VISIT = 90;
     private static final double USUAL_VISITS = 1;
-    private static final String CURRENCY = "in the workshop's currency";
 
     public Assumptions {
         changed = Map.copyOf(changed);
@@ -93,7 +95,7 @@ public record Assumptions(Map<String, Double> changed) {
                 MAX_KM,
                 "Odometer",
                 "No vehicle goes further in a day",
-                "km",
+                new Named("km"),
                 odometer.maxKmPerDay(),
                 100,
                 3_000,
@@ -102,19 +104,26 @@ public record Assumptions(Map<String, Double> changed) {
                 SCATTER,
                 "Odometer",
                 "One year's distance scatters about a vehicle's own rate by",
-                "share of the class mean",
+                new Share("the class mean"),
                 odometer.yearlyScatter(),
                 0.01,
                 1,
                 false));
         all.add(new Assumption(
-                IDLE, "Odometer", "An hour of idling wears like", "km", odometer.idleKmPerHour(), 0, 200, true));
+                IDLE,
+                "Odometer",
+                "An hour of idling wears like",
+                new Named("km"),
+                odometer.idleKmPerHour(),
+                0,
+                200,
+                true));
         for (ReadingSource source : ReadingSource.values()) {
             all.add(new Assumption(
                     TRUST + source,
                     "Trust in readings",
                     sentence(source.words()),
-                    "weight",
+                    new Named("weight"),
                     source.trust(),
                     1,
                     20,
@@ -127,7 +136,7 @@ public record Assumptions(Map<String, Double> changed) {
                             meanOf(c.code()),
                             "Usage classes",
                             sentence(c.name()) + ", mean",
-                            "km a year",
+                            new Named("km a year"),
                             c.meanKmPerYear(),
                             0,
                             300_000,
@@ -136,7 +145,7 @@ public record Assumptions(Map<String, Double> changed) {
                             spreadOf(c.code()),
                             "Usage classes",
                             sentence(c.name()) + ", spread between vehicles",
-                            "km a year",
+                            new Named("km a year"),
                             c.sdKmPerYear(),
                             1,
                             100_000,
@@ -146,49 +155,58 @@ public record Assumptions(Map<String, Double> changed) {
                 RATTLE_DAYS,
                 "Findings",
                 "A chain that rattles at cold start is seen to within",
-                "days",
+                new Named("days"),
                 found.rattleDays(),
                 0,
                 365,
                 true));
-        all.add(new Assumption(RATTLE_KM, "Findings", "and within", "km", found.rattleKm(), 0, 20_000, true));
+        all.add(new Assumption(
+                RATTLE_KM, "Findings", "and within", new Named("km"), found.rattleKm(), 0, 20_000, true));
         all.add(new Assumption(
                 SLAP_DAYS,
                 "Findings",
                 "Slap so soon after a belt job stops the engine",
-                "days",
+                new Named("days"),
                 found.slapStopDays(),
                 0,
                 365,
                 true));
-        all.add(new Assumption(TAX, "Estimates", "Tax on everything", "%", USUAL_TAX_PERCENT, 0, 99, false));
-        all.add(new Assumption(LOW, "Estimates", "Labour at best", "share of the likely one", 0.9, 0.1, 1, false));
-        all.add(new Assumption(HIGH, "Estimates", "Labour at worst", "share of the likely one", 1.25, 1, 5, false));
+        all.add(new Assumption(TAX, "Estimates", "Tax on everything", new Named("%"), USUAL_TAX_PERCENT, 0, 99, false));
+        all.add(new Assumption(LOW, "Estimates", "Labour at best", new Share("the likely one"), 0.9, 0.1, 1, false));
+        all.add(new Assumption(HIGH, "Estimates", "Labour at worst", new Share("the likely one"), 1.25, 1, 5, false));
         all.add(new Assumption(
-                CONSUMABLES, "Estimates", "Cleaner, sealant, rags for each job", CURRENCY, 8, 0, 1_000, false));
-        all.add(new Assumption(VALID_DAYS, "Estimates", "An estimate is valid for", "days", 30, 1, 365, true));
+                CONSUMABLES, "Estimates", "Cleaner, sealant, rags for each job", new Money(), 8, 0, 1_000, false));
+        all.add(new Assumption(
+                VALID_DAYS, "Estimates", "An estimate is valid for", new Named("days"), 30, 1, 365, true));
         all.add(new Assumption(
                 PLAN_CHANGEOVER,
                 "Planning",
                 "Another tool set between two jobs of a technician",
-                CURRENCY,
+                new Money(),
                 12,
                 0,
                 10_000,
                 false));
         all.add(new Assumption(
-                PLAN_MOVE, "Planning", "A job moved that people already know of", CURRENCY, 20, 0, 10_000, false));
+                PLAN_MOVE, "Planning", "A job moved that people already know of", new Money(), 20, 0, 10_000, false));
         all.add(new Assumption(
                 PLAN_UNPLANNED,
                 "Planning",
                 "A job without a place, beyond its waiting",
-                CURRENCY,
+                new Money(),
                 300,
                 0,
                 100_000,
                 false));
         all.add(new Assumption(
-                CONSENT_DAYS, "Planning", "An owner who has an estimate answers within", "days", 1, 0, 60, true));
+                CONSENT_DAYS,
+                "Planning",
+                "An owner who has an estimate answers within",
+                new Named("days"),
+                1,
+                0,
+                60,
+                true));
         risk(all);
         for (ItemKind kind : Exposure.kinds()) {
             String name = sentence(kind.name().toLowerCase(Locale.ROOT).replace('_', ' '));
@@ -196,7 +214,7 @@ public record Assumptions(Map<String, Double> changed) {
                     WEAR_SHARE + kind,
                     "Wear by kind of item",
                     name + ", failed when its limits are reached",
-                    "share",
+                    new Share(""),
                     usual.shareFailedAtLimits(),
                     0.0001,
                     0.9,
@@ -205,7 +223,7 @@ public record Assumptions(Map<String, Double> changed) {
                     WEAR_SHAPE + kind,
                     "Wear by kind of item",
                     name + ", shape of wear",
-                    "",
+                    new Named(""),
                     usual.shape(),
                     0.2,
                     20,
@@ -219,7 +237,7 @@ public record Assumptions(Map<String, Double> changed) {
                 STRANDING,
                 "Acting on the cheapest day",
                 "A stranding that does not happen is worth, beyond its bills",
-                CURRENCY,
+                new Money(),
                 USUAL_STRANDING,
                 0,
                 1_000_000,
@@ -228,7 +246,7 @@ public record Assumptions(Map<String, Double> changed) {
                 VISIT,
                 "Acting on the cheapest day",
                 "Renewing while the vehicle is in the workshop anyway saves",
-                CURRENCY,
+                new Money(),
                 USUAL_VISIT,
                 0,
                 100_000,
@@ -237,7 +255,7 @@ public record Assumptions(Map<String, Double> changed) {
                 VISITS,
                 "Acting on the cheapest day",
                 "A vehicle comes in for other work",
-                "times a year",
+                new Named("times a year"),
                 USUAL_VISITS,
                 0,
                 52,
@@ -245,16 +263,19 @@ public record Assumptions(Map<String, Double> changed) {
         RiskAssumptions risk = RiskAssumptions.defaults();
         String failures = "What lets a drive fail";
         all.add(new Assumption(
-                DRIVE_SHARE, failures, "Belt or chain itself", "share", risk.driveShare(), 0.01, 1, false));
-        all.add(new Assumption(TENSIONER_SHARE, failures, "Tensioner", "share", risk.tensionerShare(), 0, 1, false));
-        all.add(new Assumption(IDLER_SHARE, failures, "Idlers and guides", "share", risk.idlerShare(), 0, 1, false));
-        all.add(new Assumption(PUMP_SHARE, failures, "A pump the drive turns", "share", risk.pumpShare(), 0, 1, false));
+                DRIVE_SHARE, failures, "Belt or chain itself", new Share(""), risk.driveShare(), 0.01, 1, false));
+        all.add(new Assumption(
+                TENSIONER_SHARE, failures, "Tensioner", new Share(""), risk.tensionerShare(), 0, 1, false));
+        all.add(new Assumption(
+                IDLER_SHARE, failures, "Idlers and guides", new Share(""), risk.idlerShare(), 0, 1, false));
+        all.add(new Assumption(
+                PUMP_SHARE, failures, "A pump the drive turns", new Share(""), risk.pumpShare(), 0, 1, false));
         for (DelayTime delay : DelayTime.values()) {
             all.add(new Assumption(
                     DELAY + delay,
                     "From what is seen to its failure",
                     sentence(delay.words()) + ", on average",
-                    "years in use",
+                    new Named("years in use"),
                     delay.years(),
                     0.05,
                     20,
@@ -264,7 +285,7 @@ public record Assumptions(Map<String, Double> changed) {
                 ORIGINAL,
                 "History unknown",
                 "A part still original for each limit it has outlived beyond the first",
-                "chance",
+                new Share(""),
                 risk.stillOriginal(),
                 0,
                 1,
@@ -273,7 +294,7 @@ public record Assumptions(Map<String, Double> changed) {
                 STARTED,
                 "Must not run",
                 "Somebody starts it all the same in a week",
-                "chance",
+                new Share(""),
                 risk.startedPerWeek(),
                 0,
                 1,

@@ -35,6 +35,14 @@ class HouseRepository {
                 .single();
     }
 
+    /** Whether anything is kept whose amounts would mean something else in a currency of other decimals. */
+    boolean hasAmounts() {
+        return jdbc.sql("""
+                        SELECT EXISTS (SELECT 1 FROM engine_family) OR EXISTS (SELECT 1 FROM part)
+                            OR EXISTS (SELECT 1 FROM vehicle)
+                        """).query(Boolean.class).single();
+    }
+
     /** False where the version is no longer the current one. */
     boolean update(House next) {
         return jdbc.sql("""

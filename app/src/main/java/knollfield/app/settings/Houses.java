@@ -74,10 +74,16 @@ public class Houses {
     public void change(String name, String currency, House next, Instant at) {
         new Checks()
                 .text(name, 80, "/name", "The workshop's name")
+                .that(currency(currency).isPresent(), "/currency", "Choose a currency by ISO 4217, such as EUR.")
                 .that(
-                        currency(currency).isPresent(),
+                        currency(currency)
+                                .filter(c -> digits(c)
+                                                != digits(Currency.getInstance(
+                                                        settings.get().currency()))
+                                        && repository.hasAmounts())
+                                .isEmpty(),
                         "/currency",
-                        "Choose a currency by ISO 4217 that has two decimals, such as EUR.")
+                        "Its amounts have other decimals than those kept here; it can be chosen as long as there is no engine, part or vehicle.")
                 .that(next.address().length() <= 300, "/address", "At most 300 characters.")
                 .that(next.phone().length() <= 40, "/phone", "At most 40 characters.")
                 .that(
@@ -103,10 +109,14 @@ public class Houses {
         events.publishEvent(new HouseChanged());
     }
 
-    /** A currency in whose hundredths amounts can be kept. */
+    private static int digits(Currency currency) {
+        return currency.getDefaultFractionDigits();
+    }
+
+    /** A currency that amounts can be kept in: gold, test codes and the like have no minor unit. */
     private static Optional<Currency> currency(String code) {
         return Currency.getAvailableCurrencies().stream()
-                .filter(c -> c.getCurrencyCode().equals(code) && c.getDefaultFractionDigits() == 2)
+                .filter(c -> c.getCurrencyCode().equals(code) && digits(c) >= 0)
                 .findFirst();
     }
 

@@ -111,7 +111,12 @@ public record Workshop(
 
     /** Minor units to one of the currency. */
     public double minorPerUnit() {
-        return Math.pow(10, Currency.getInstance(currency).getDefaultFractionDigits());
+        return Math.pow(10, currencyDigits());
+    }
+
+    /** Digits after the point of the currency's amounts, by ISO 4217. */
+    public int currencyDigits() {
+        return Currency.getInstance(currency).getDefaultFractionDigits();
     }
 
     private Policy withFound(Assumptions others) {

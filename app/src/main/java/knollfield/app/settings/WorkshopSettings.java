@@ -144,8 +144,8 @@ public class WorkshopSettings {
                 repository.setAssumption(name, amount, workshop.changedBy(), workshop.changedAt());
                 repository.addChange(
                         a.words(),
-                        WorkshopWords.number(old),
-                        WorkshopWords.number(amount),
+                        a.written(old, before.currency()),
+                        a.written(amount, workshop.currency()),
                         workshop.changedBy(),
                         workshop.changedAt());
             }
@@ -167,11 +167,7 @@ public class WorkshopSettings {
             } else if (!(amount >= a.min() && amount <= a.max())) {
                 problems.add(new FieldProblem(
                         pointer,
-                        "Must be %s to %s%s."
-                                .formatted(
-                                        WorkshopWords.number(a.min()),
-                                        WorkshopWords.number(a.max()),
-                                        a.unit().isEmpty() ? "" : " " + a.unit())));
+                        "Must be %s to %s.".formatted(a.figure(a.min()), a.written(a.max(), get().currency()))));
             } else if (a.whole() && amount != Math.rint(amount)) {
                 problems.add(new FieldProblem(pointer, "Must be a whole number."));
             } else {

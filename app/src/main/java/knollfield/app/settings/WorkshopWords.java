@@ -1,5 +1,6 @@
 package knollfield.app.settings;
 
+import java.math.BigDecimal;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.util.LinkedHashMap;
@@ -45,7 +46,10 @@ final class WorkshopWords {
     }
 
     private static String money(Workshop w, long minor) {
-        return String.format(Locale.ROOT, "%s %.2f", w.currency(), minor / 100.0);
+        return "%s %s"
+                .formatted(
+                        w.currency(),
+                        BigDecimal.valueOf(minor, w.currencyDigits()).toPlainString());
     }
 
     private static String timing(Policy.Timing timing) {

@@ -78,6 +78,8 @@ class SetupController {
             Instant changedAt) {}
 
     /**
+     * @param unit as it is written; a share is kept from 0 to 1 and written in per cent
+     * @param share true where it is such a share
      * @param value as the workshop has it
      * @param changedBy null where it is as usual
      */
@@ -86,6 +88,7 @@ class SetupController {
             String group,
             String words,
             String unit,
+            boolean share,
             double usual,
             double value,
             double min,
@@ -144,7 +147,9 @@ class SetupController {
         Map<String, WorkshopSettings.Changed> changed = settings.assumptionChanges();
         return new AssumptionsView(
                 settings.get().version(),
-                settings.catalogue().stream().map(a -> view(a, set, changed)).toList(),
+                settings.catalogue().stream()
+                        .map(a -> view(a, set, changed, settings.get().currency()))
+                        .toList(),
                 forecasts.classes().values().stream()
                         .sorted(java.util.Comparator.comparing(c -> c.assumed().name()))
                         .map(c -> new ClassView(
@@ -176,13 +181,15 @@ class SetupController {
         return preview(forecasts.preview(next));
     }
 
-    private static AssumptionView view(Assumption a, Assumptions set, Map<String, WorkshopSettings.Changed> changed) {
+    private static AssumptionView view(
+            Assumption a, Assumptions set, Map<String, WorkshopSettings.Changed> changed, String currency) {
         Optional<WorkshopSettings.Changed> last = Optional.ofNullable(changed.get(a.name()));
         return new AssumptionView(
                 a.name(),
                 a.group(),
                 a.words(),
-                a.unit(),
+                a.unitWords(currency),
+                a.isShare(),
                 a.usual(),
                 set.value(a.name()).orElse(a.usual()),
                 a.min(),

@@ -18,7 +18,12 @@ import org.springframework.stereotype.Component;
 public class Words {
 
     private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM yyyy", Locale.UK);
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+    /** A day, such as 25 Nov 2026. */
+    public static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+
+    /** A time of the workshop's day, such as 25 Nov 2026 14:30. */
+    public static final DateTimeFormatter AT = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
+
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK);
 
     private final Style style;

@@ -588,7 +588,12 @@ public class VehicleService {
         if (!vehicles.update(after, owners.of(after, Optional.of(before)))) {
             throw conflict(before);
         }
-        log.write(after.id(), what, VehicleWords.differences(before, after), VehicleWords.differences(after, before));
+        int digits = settings.get().currencyDigits();
+        log.write(
+                after.id(),
+                what,
+                VehicleWords.differences(before, after, digits),
+                VehicleWords.differences(after, before, digits));
         changed(after.id());
     }
 

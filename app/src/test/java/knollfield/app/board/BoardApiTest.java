@@ -7,7 +7,9 @@ import java.io.StringReader;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -904,8 +906,8 @@ class BoardApiTest {
         assertThat(ines.get("/api/vehicles/%d"
                                 .formatted(promised.get("vehicleId").asLong()))
                         .text())
-                .contains(promised.get("startsAt").asString().substring(0, 16))
-                .contains(to.get("start").asString().substring(0, 16));
+                .contains(written(promised.get("startsAt")))
+                .contains(written(to.get("start")));
         JsonNode line = told(id).orElseThrow();
         assertThat(line.get("promised")).isEqualTo(promised.get("startsAt"));
         assertThat(line.get("movedTo")).isEqualTo(to.get("start"));
@@ -913,6 +915,10 @@ class BoardApiTest {
         ines.post("/api/board/undo", "{}").ok();
         assertThat(block(id).get("startsAt")).isEqualTo(promised.get("startsAt"));
         assertThat(told(id)).as("the owner knows the time that stands").isEmpty();
+    }
+
+    private static String written(JsonNode time) {
+        return LocalDateTime.parse(time.asString()).format(DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK));
     }
 
     private Optional<JsonNode> told(long job) {

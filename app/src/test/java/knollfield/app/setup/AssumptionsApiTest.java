@@ -174,6 +174,19 @@ class AssumptionsApiTest {
     }
 
     @Test
+    void whatIsWrittenCarriesItsUnit() {
+        assertThat(ines.put("/api/setup/assumptions", change("wear.share.TIMING_BELT", 1.5))
+                        .errorAt("/amounts/wear.share.TIMING_BELT"))
+                .isEqualTo("Must be 0.01 to 90 %.");
+        String currency = ines.get("/api/me").json().get("currency").asString();
+        assertThat(ines.put("/api/setup/assumptions", change("plan.move", -1)).errorAt("/amounts/plan.move"))
+                .isEqualTo("Must be 0 to 10,000 " + currency + ".");
+        ines.put("/api/setup/assumptions", change("estimate.low", 0.85)).ok();
+        JsonNode last = view().get("changes").get(0);
+        assertThat(last.get("after").asString()).isEqualTo("85 % of the likely one");
+    }
+
+    @Test
     void aVersionThatIsOldIsRefused() {
         ines.put("/api/setup/assumptions", "{\"amounts\": {\"odometer.idleKmPerHour\": 60}, \"version\": 0}")
                 .problem(409, "conflict");

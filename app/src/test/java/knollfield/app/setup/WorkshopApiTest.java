@@ -25,6 +25,9 @@ class WorkshopApiTest {
     @RegisterExtension
     static final Server SERVER = Server.fresh();
 
+    @RegisterExtension
+    static final Server WITH_A_BOOK = Server.demo();
+
     private static final String HOURS = "/api/setup/hours";
     private static final String CLOSED = "/api/setup/closed-days";
 
@@ -63,11 +66,43 @@ class WorkshopApiTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"EURO", "XXA", "JPY"})
-    void whatIsNoCurrencyOfTwoDecimalsIsRefusedAtItsField(String code) {
-        assertThat(change("currency", code).errorAt("/currency")).contains("two decimals");
+    @ValueSource(strings = {"EURO", "XXA", "XAU"})
+    void whatIsNoCurrencyIsRefusedAtItsField(String code) {
+        assertThat(change("currency", code).errorAt("/currency")).contains("ISO 4217");
         assertThat(ines.get("/api/me").json().get("currency").asString())
                 .isEqualTo(before.get("currency").asString());
+    }
+
+    @ParameterizedTest
+    // Source: ISO 4217, minor units: JPY and ISK none, KWD three
+    @CsvSource({"JPY, 0, 4201, JPY 4201", "ISK, 0, 4202, ISK 4202", "KWD, 3, 4203, KWD 4.203"})
+    void amountsHaveTheDigitsTheirCurrencyHas(String code, int digits, long minor, String written) {
+        change("currency", code).ok();
+
+        assertThat(ines.get("/api/me").json().get("currencyDigits").asInt()).isEqualTo(digits);
+        ObjectNode policy = (ObjectNode) ines.get("/api/setup/workshop").ok().json();
+        ines.put("/api/setup/workshop", policy.put("labourRateMinor", minor).toString())
+                .ok();
+        assertThat(ines.get("/api/setup/assumptions")
+                        .json()
+                        .get("changes")
+                        .valueStream()
+                        .map(c -> c.get("after").asString()))
+                .contains(written);
+    }
+
+    @Test
+    void amountsThatAreKeptKeepTheirDecimals() {
+        Client manager = WITH_A_BOOK.as("ines");
+        ObjectNode house = (ObjectNode) manager.get("/api/setup/house").ok().json();
+        String own = house.get("currency").asString();
+
+        assertThat(manager.put("/api/setup/house", house.put("currency", "JPY").toString())
+                        .errorAt("/currency"))
+                .contains("other decimals");
+        manager.put("/api/setup/house", house.put("currency", "NOK").toString()).ok();
+        house.put("version", house.get("version").asInt() + 1);
+        manager.put("/api/setup/house", house.put("currency", own).toString()).ok();
     }
 
     @ParameterizedTest

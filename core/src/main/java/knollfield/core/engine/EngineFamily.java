@@ -298,6 +298,9 @@ public record EngineFamily(
      * @param settled choice code by variant code
      */
     public EngineFamily settled(Map<String, String> settled) {
+        if (variants.stream().noneMatch(v -> settled.containsKey(v.code()))) {
+            return this;
+        }
         List<Item> newItems = new ArrayList<>(items);
         List<Joint> newJoints = new ArrayList<>(joints);
         Map<String, TorqueSpec> torques = new HashMap<>();

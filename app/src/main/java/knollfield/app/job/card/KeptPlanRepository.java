@@ -88,7 +88,7 @@ class KeptPlanRepository {
         return plans;
     }
 
-    private static JsonMapper tasks(JsonMapper json) {
+    static JsonMapper tasks(JsonMapper json) {
         return json.rebuild()
                 .addMixIn(Task.class, TaskNames.class)
                 // what plans kept earlier do not count yet is none
@@ -96,9 +96,13 @@ class KeptPlanRepository {
                 .build();
     }
 
-    /** A plan as its body was written. */
-    static CardPlan plan(JsonMapper json, String body, EngineFamily family, CardPlan.Layout layout) {
-        Body b = tasks(json).readValue(body, Body.class);
+    /**
+     * A plan as its body was written.
+     *
+     * @param tasks made by {@link #tasks}: what it has learned of the types is what takes its time
+     */
+    static CardPlan plan(JsonMapper tasks, String body, EngineFamily family, CardPlan.Layout layout) {
+        Body b = tasks.readValue(body, Body.class);
         return CardPlan.kept(
                 new CardBasis(family, b.equipment(), b.settledBefore(), b.scope()),
                 b.phases(),

@@ -93,11 +93,12 @@ class GoldenCardTest {
 
     private static CardPlan begun(JsonNode golden, EngineFamily family, JsonMapper json) {
         Map<Long, CardPlan> plans = new HashMap<>();
+        JsonMapper tasks = KeptPlanRepository.tasks(json);
         golden.get("plans")
                 .propertyStream()
                 .forEach(p -> plans.put(
                         Long.valueOf(p.getKey()),
-                        KeptPlanRepository.plan(json, p.getValue().toString(), family, layout(family))));
+                        KeptPlanRepository.plan(tasks, p.getValue().toString(), family, layout(family))));
         if (plans.containsKey(1L)) {
             return plans.get(1L).keeping(plans);
         }
