@@ -13,7 +13,7 @@ fi
 case "$1" in
   site)
     made=target/site/.made-from
-    inputs=$(find src public index.html openapi.json package-lock.json vite.config.ts tsconfig.json -type f \
+    inputs=$(find src public index.html openapi.json package-lock.json vite.config.ts tsconfig.json compress.js -type f \
       ! -name schema.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum)
     if [ -f "$made" ] && [ "$(cat "$made")" = "$inputs" ]; then
       echo "web: nothing changed"

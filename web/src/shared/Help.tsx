@@ -183,7 +183,14 @@ export function Help({ open, onClose }: { open: boolean; onClose: () => void }) 
   const { pathname } = useLocation();
   const place = placeOf(pathname);
   return (
-    <Modal title={place.name} open={open} onCancel={onClose} footer={null} width={520}>
+    <Modal
+      title={place.name}
+      open={open}
+      onCancel={onClose}
+      footer={null}
+      width={520}
+      style={{ top: 32 }}
+    >
       <div className="help">
         <p>{place.what}</p>
         {place.marks?.includes('vehicle') && (

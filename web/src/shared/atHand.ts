@@ -1,6 +1,6 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
-import { openDB, type IDBPDatabase } from 'idb';
+import type { IDBPDatabase } from 'idb';
 
 /** What of the server's answers is kept on the tablet: who is signed in, the jobs and the cards read ahead. */
 const KEPT = ['me', 'jobs', 'card'];
@@ -13,7 +13,9 @@ const PICTURES = 'card-pictures';
 let opened: Promise<IDBPDatabase> | undefined;
 
 const answers = () => {
-  opened ??= openDB('knollfield-answers', 1, { upgrade: (db) => db.createObjectStore('answers') });
+  opened ??= import('idb').then(({ openDB }) =>
+    openDB('knollfield-answers', 1, { upgrade: (db) => db.createObjectStore('answers') }),
+  );
   opened.catch(() => (opened = undefined));
   return opened;
 };

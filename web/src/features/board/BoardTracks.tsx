@@ -165,59 +165,61 @@ export function BoardTracks(props: Props) {
         },
       }}
     >
-      <div className={props.stale ? 'tracks stale' : 'tracks'} ref={root}>
-        <Ruler board={board} />
-        <Shelf {...props} />
-        <TrackGroup title="Technicians" board={board} sums>
-          {board.technicians.map((t) => (
-            <Track
-              key={t.id}
-              {...droppable(
-                'technician',
-                t.id,
-                (b) => b.technicianId,
-                (p) => p.technicianId,
-              )}
-              name={t.name}
-              note={t.skills}
-              closed={t.away}
-            />
-          ))}
-        </TrackGroup>
-        <TrackGroup title="Bays" board={board}>
-          {board.bays.map((bay) => (
-            <Track
-              key={bay.id}
-              {...droppable(
-                'bay',
-                bay.id,
-                (b) => b.bayId,
-                (p) => p.bayId,
-              )}
-              name={bay.name}
-              note={bay.note}
-              closed={bay.closed}
-            />
-          ))}
-        </TrackGroup>
-        <TrackGroup title="Tool sets" board={board}>
-          {board.toolSets.map((s) => (
-            <Track
-              key={`${s.code}-${s.number}`}
-              kind="set"
-              name={s.name}
-              note={
-                s.copies > 1 ? `${s.number} of ${s.copies}` : s.copies === 1 ? '1' : 'none usable'
-              }
-              closed={s.out}
-              bars={barsOf(props, (b) => b.toolSet === s.code && b.copy === s.number)}
-              ghosts={[]}
-              props={props}
-            />
-          ))}
-        </TrackGroup>
-        <EarliestLine board={board} jobId={carried?.jobId ?? chosen} />
-        <Ties key={chosen} chosen={chosen} board={board} root={root} />
+      <div className="board-scroll">
+        <div className={props.stale ? 'tracks stale' : 'tracks'} ref={root}>
+          <Ruler board={board} />
+          <Shelf {...props} />
+          <TrackGroup title="Technicians" board={board} sums>
+            {board.technicians.map((t) => (
+              <Track
+                key={t.id}
+                {...droppable(
+                  'technician',
+                  t.id,
+                  (b) => b.technicianId,
+                  (p) => p.technicianId,
+                )}
+                name={t.name}
+                note={t.skills}
+                closed={t.away}
+              />
+            ))}
+          </TrackGroup>
+          <TrackGroup title="Bays" board={board}>
+            {board.bays.map((bay) => (
+              <Track
+                key={bay.id}
+                {...droppable(
+                  'bay',
+                  bay.id,
+                  (b) => b.bayId,
+                  (p) => p.bayId,
+                )}
+                name={bay.name}
+                note={bay.note}
+                closed={bay.closed}
+              />
+            ))}
+          </TrackGroup>
+          <TrackGroup title="Tool sets" board={board}>
+            {board.toolSets.map((s) => (
+              <Track
+                key={`${s.code}-${s.number}`}
+                kind="set"
+                name={s.name}
+                note={
+                  s.copies > 1 ? `${s.number} of ${s.copies}` : s.copies === 1 ? '1' : 'none usable'
+                }
+                closed={s.out}
+                bars={barsOf(props, (b) => b.toolSet === s.code && b.copy === s.number)}
+                ghosts={[]}
+                props={props}
+              />
+            ))}
+          </TrackGroup>
+          <EarliestLine board={board} jobId={carried?.jobId ?? chosen} />
+          <Ties key={chosen} chosen={chosen} board={board} root={root} />
+        </div>
       </div>
       <div className="twin" role="status">
         {carried && asked && (

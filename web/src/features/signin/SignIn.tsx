@@ -1,5 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+// by themselves: all kinds of fields together would be a tenth of what is fetched before the sign-in
+import Input from 'antd/es/input/Input';
+import Password from 'antd/es/input/Password';
 import { useState, type FormEvent } from 'react';
 import { api, data, Problem } from '../../api/client';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
@@ -44,7 +47,7 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
         onChange={(e) => setSignIn(e.target.value)}
       />
       <label htmlFor="password">Password</label>
-      <Input.Password
+      <Password
         id="password"
         autoComplete="current-password"
         value={password}
@@ -112,7 +115,7 @@ function FirstRun() {
     <>
       <label htmlFor={name}>{label}</label>
       {name === 'password' ? (
-        <Input.Password
+        <Password
           id={name}
           autoComplete="new-password"
           value={form[name]}

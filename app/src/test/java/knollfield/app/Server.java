@@ -110,6 +110,8 @@ public final class Server implements BeforeAllCallback {
             if (more.isEmpty()) {
                 sources.add(WithoutSync.class);
                 sources.add(QuickPasswords.class);
+                // long enough to see that a plan is worked out; how good one gets is for bench
+                arguments.add("--knollfield.planner.seconds=4");
                 arguments.add("--spring.main.allow-bean-definition-overriding=true");
             }
             if (demo) {

@@ -19,6 +19,7 @@ import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.http.converter.json.JacksonJsonHttpMessageConverter;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.resource.EncodedResourceResolver;
 import org.springframework.web.servlet.resource.PathResourceResolver;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -72,7 +73,10 @@ class WebConfig implements WebMvcConfigurer {
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
-                .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
+                .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable())
+                .resourceChain(true)
+                // packed when they were built (web/compress.js)
+                .addResolver(new EncodedResourceResolver());
         registry.addResourceHandler("/**")
                 .addResourceLocations("classpath:/static/")
                 .setCacheControl(CacheControl.noCache())
