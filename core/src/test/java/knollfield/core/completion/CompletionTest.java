@@ -96,6 +96,19 @@ class CompletionTest {
         assertThat(ends(drive, cause, evidence)).isEqualTo(!other || !cause.isEmpty());
     }
 
+    @Test
+    void whatWasFoundOnAPartEndsWithThatPartOrWithTheDrive() {
+        Evidence onTensioner = new Evidence(
+                EvidenceKind.BEARING_RUMBLE, DONE, Evidence.Confidence.SEEN, Optional.of("tensioner"));
+
+        assertThat(ends(Set.of("tensioner"), Set.of(), onTensioner)).isTrue();
+        assertThat(ends(Set.of("pump"), Set.of(), onTensioner)).isFalse();
+        assertThat(ends(Set.of("belt"), Set.of(), onTensioner)).isTrue();
+        assertThat(ends(Set.of("pump"), Set.of("tensioner"), onTensioner))
+                .as("declining a part renews nothing")
+                .isFalse();
+    }
+
     private static boolean ends(Set<String> items, Set<String> declined, Evidence evidence) {
         return Completion.ends(new Work(FAMILY, items, declined, false), evidence);
     }

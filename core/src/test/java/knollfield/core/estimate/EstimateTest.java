@@ -129,6 +129,21 @@ class EstimateTest {
         assertThat(Consent.left(said, Set.of())).as("agreed in the end").isEmpty();
     }
 
+    @Test
+    void aLineIsDearerFromTheFirstMinorUnitBeyondWhatWasAgreedAtWorst() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+        long likely = e.lines().stream()
+                .filter(l -> l.code().equals("pump"))
+                .findFirst()
+                .orElseThrow()
+                .likelyMinor();
+
+        assertThat(states(e, List.of(said("pump", Answer.AGREED, likely)), Set.of("pump")))
+                .containsEntry("pump", State.AGREED);
+        assertThat(states(e, List.of(said("pump", Answer.AGREED, likely - 1)), Set.of("pump")))
+                .containsEntry("pump", State.DEARER);
+    }
+
     private static Map<String, Consent.State> states(Estimate e, List<Consent> said, Set<String> inJob) {
         return Consent.standing(e, said, inJob).stream()
                 .collect(Collectors.toMap(l -> l.line().code(), Consent.OfLine::state));

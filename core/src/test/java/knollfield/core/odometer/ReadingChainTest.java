@@ -66,6 +66,14 @@ class ReadingChainTest {
     }
 
     @Test
+    void ofEqualChainsTheLaterReadingStaysInTheMiddleToo() {
+        ReadingChain chain = ReadingChain.of(
+                List.of(shop(1, 0, 1_000), shop(2, 10, 5_000), shop(3, 12, 3_000), shop(4, 20, 6_000)));
+
+        assertThat(chain.kept()).extracting(Reading::id).containsExactly(1L, 3L, 4L);
+    }
+
+    @Test
     void aDayMayHoldTwoReadingsWithinADaysDistance() {
         assertThat(ReadingChain.of(List.of(shop(1, 0, 1_000), shop(2, 0, 2_500)))
                         .rejected())

@@ -103,6 +103,17 @@ class AgeReplacementTest {
         assertThat(EconomicInterval.of(FreshSet.at(20_000).with(wear, 1, Limit.of(120_000, 72)), 64_000, 64_000)
                         .verdict())
                 .isEqualTo(EconomicInterval.Verdict.FAILURE_IS_CHEAP);
+        assertThat(EconomicInterval.of(FreshSet.at(20_000).with(wear, 1, Limit.of(120_000, 72)), 64_000, 64_001)
+                        .verdict())
+                .as("dearer by a minor unit, yet its best age lies far beyond the limits")
+                .isEqualTo(EconomicInterval.Verdict.NOT_WORTH_HAVING);
+        assertThat(EconomicInterval.of(
+                                FreshSet.at(20_000).with(new WearModel(0.02, 1.01), 1, Limit.of(120_000, 72)),
+                                64_000,
+                                520_000)
+                        .verdict())
+                .as("a shape just above 1 wears, if slowly")
+                .isNotEqualTo(EconomicInterval.Verdict.DOES_NOT_WEAR);
         EconomicInterval still =
                 EconomicInterval.of(FreshSet.at(0).with(wear, 1, Limit.ofKm(120_000)), 64_000, 520_000);
         assertThat(still.verdict()).isEqualTo(EconomicInterval.Verdict.STANDS_STILL);

@@ -96,6 +96,22 @@ class RiskTest {
         }
     }
 
+    private static int factor(EvidenceKind... kinds) {
+        List<Evidence> evidence =
+                java.util.Arrays.stream(kinds).map(k -> new Evidence(k, TODAY)).toList();
+        EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
+        return Exposure.hazardFactor(family.driveItem(), forecast(evidence, family), evidence);
+    }
+
+    @Test
+    void factorsOfSeveralFindingsMultiplyUpToTen() {
+        assertThat(factor()).isEqualTo(1);
+        assertThat(factor(EvidenceKind.CRACKS)).isEqualTo(EvidenceKind.CRACKS.hazardFactor()).isEqualTo(3);
+        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.CRACKS)).isEqualTo(9);
+        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.OIL_BOTTOM)).as("3 times 4").isEqualTo(10);
+        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.CRACKS, EvidenceKind.CRACKS)).isEqualTo(10);
+    }
+
     @Test
     void repairIsCappedAtTheVehiclesValue() {
         EngineFamily family = Families.belt(TensionerKind.SPRING_PIN, true);
