@@ -92,6 +92,12 @@ export function Dossier({
             {v.state.since && ` since ${formatDate(v.state.since)}`}.
           </p>
         )}
+        {v.unjudged && (
+          <p className="warning-note" role="status">
+            This cannot be judged: {v.unjudged}. The vehicle stands as if that were not on file; put
+            it right below.
+          </p>
+        )}
         {(v.aside || v.callBack) && (
           <p className="sentence">
             {v.callBack ? 'A call was promised for today.' : `Set aside: ${v.aside}.`}

@@ -96,10 +96,13 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
         try {
             Path folder = Files.createTempDirectory("knollfield-e2e");
             ConfigurableApplicationContext server = SpringApplication.run(
-                    KnollfieldApplication.class,
-                    "--server.port=0",
-                    demo ? "--knollfield.demo=true" : "--knollfield.first-run-code=" + CODE,
-                    "--knollfield.data=" + folder.resolve("data"));
+                    new Class<?>[] {KnollfieldApplication.class, QuickPasswords.class}, new String[] {
+                        "--server.port=0",
+                        demo ? "--knollfield.demo=true" : "--knollfield.first-run-code=" + CODE,
+                        "--knollfield.data=" + folder.resolve("data"),
+                        "--spring.main.allow-bean-definition-overriding=true",
+                        "--knollfield.planner.seconds=4"
+                    });
             int port = ((WebServerApplicationContext) server).getWebServer().getPort();
             System.setProperty("playwright.nodejs.path", node());
             // two busy cores may take their time; a right answer is right however late

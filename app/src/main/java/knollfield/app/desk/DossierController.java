@@ -13,6 +13,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import knollfield.app.aftercare.Aftercare;
 import knollfield.app.due.Forecasts;
+import knollfield.app.due.Unjudged;
 import knollfield.app.due.VehicleState;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
@@ -246,6 +247,7 @@ class DossierController {
             @Nullable LocalDate beltDateCode,
             boolean callBack,
             @Nullable String aside,
+            @Nullable String unjudged,
             Status status,
             String statusWords,
             String sentence,
@@ -313,6 +315,7 @@ class DossierController {
                 state.aside()
                         .map(a -> "%s until %s".formatted(a.why().words(), words.day(a.until())))
                         .orElse(null),
+                state.unjudged().map(Unjudged.Part::words).orElse(null),
                 f.status(),
                 f.statusWords(),
                 words.write(Standing.of(f, family), workshop.currency()),

@@ -49,6 +49,9 @@ class NothingStopsItTest {
                         .map(u -> u.get("vehicleId").asLong()))
                 .containsExactly(bad);
         assertThat(desk.get("unjudged").get(0).get("why").asString()).contains("known trips");
+        assertThat(ines.get("/api/vehicles/" + bad).json().get("unjudged").asString())
+                .isEqualTo(desk.get("unjudged").get(0).get("why").asString());
+        assertThat(ines.get("/api/vehicles/" + good).json().has("unjudged")).isFalse();
         for (String page : List.of(
                 "/api/ahead",
                 "/api/board",

@@ -98,8 +98,8 @@ class CompletionTest {
 
     @Test
     void whatWasFoundOnAPartEndsWithThatPartOrWithTheDrive() {
-        Evidence onTensioner = new Evidence(
-                EvidenceKind.BEARING_RUMBLE, DONE, Evidence.Confidence.SEEN, Optional.of("tensioner"));
+        Evidence onTensioner =
+                new Evidence(EvidenceKind.BEARING_RUMBLE, DONE, Evidence.Confidence.SEEN, Optional.of("tensioner"));
 
         assertThat(ends(Set.of("tensioner"), Set.of(), onTensioner)).isTrue();
         assertThat(ends(Set.of("pump"), Set.of(), onTensioner)).isFalse();

@@ -79,8 +79,11 @@ class BoundariesTest {
         "2026-04-09, 72, 0",
     })
     void agesAreWholeMonthsGoneAndLeft(LocalDate today, long used, long left) {
-        ItemForecast.AgeClock age =
-                judge(standing(Set.of()), today).item("belt").orElseThrow().age().orElseThrow();
+        ItemForecast.AgeClock age = judge(standing(Set.of()), today)
+                .item("belt")
+                .orElseThrow()
+                .age()
+                .orElseThrow();
 
         assertThat(age.usedMonths()).isEqualTo(used);
         assertThat(age.leftMonths()).isEqualTo(left);
@@ -102,14 +105,14 @@ class BoundariesTest {
     @CsvSource({
         "-1, ACT_NOW", // heard before the job: it says nothing of the job
         "0, STOP",
-        "14, STOP",
-        "15, ACT_NOW",
+        "30, STOP",
+        "31, ACT_NOW",
     })
     void slapStopsTheEngineForSoManyDaysAfterItsJob(int daysAfter, Status status) {
         LocalDate heard = RENEWED.plusDays(daysAfter);
-        assertThat(Policy.Found.defaults().slapStopDays()).isEqualTo(14);
+        assertThat(Policy.Found.defaults().slapStopDays()).isEqualTo(30);
 
-        assertThat(judge(standing(Set.of(), new Evidence(EvidenceKind.SLAP, heard)), RENEWED.plusDays(30))
+        assertThat(judge(standing(Set.of(), new Evidence(EvidenceKind.SLAP, heard)), RENEWED.plusDays(40))
                         .status())
                 .isEqualTo(status);
     }

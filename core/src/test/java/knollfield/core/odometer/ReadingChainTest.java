@@ -67,8 +67,8 @@ class ReadingChainTest {
 
     @Test
     void ofEqualChainsTheLaterReadingStaysInTheMiddleToo() {
-        ReadingChain chain = ReadingChain.of(
-                List.of(shop(1, 0, 1_000), shop(2, 10, 5_000), shop(3, 12, 3_000), shop(4, 20, 6_000)));
+        ReadingChain chain =
+                ReadingChain.of(List.of(shop(1, 0, 1_000), shop(2, 10, 5_000), shop(3, 12, 3_000), shop(4, 20, 6_000)));
 
         assertThat(chain.kept()).extracting(Reading::id).containsExactly(1L, 3L, 4L);
     }

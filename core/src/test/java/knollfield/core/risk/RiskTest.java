@@ -106,10 +106,15 @@ class RiskTest {
     @Test
     void factorsOfSeveralFindingsMultiplyUpToTen() {
         assertThat(factor()).isEqualTo(1);
-        assertThat(factor(EvidenceKind.CRACKS)).isEqualTo(EvidenceKind.CRACKS.hazardFactor()).isEqualTo(3);
+        assertThat(factor(EvidenceKind.CRACKS))
+                .isEqualTo(EvidenceKind.CRACKS.hazardFactor())
+                .isEqualTo(3);
         assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.CRACKS)).isEqualTo(9);
-        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.OIL_BOTTOM)).as("3 times 4").isEqualTo(10);
-        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.CRACKS, EvidenceKind.CRACKS)).isEqualTo(10);
+        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.OIL_BOTTOM))
+                .as("3 times 4")
+                .isEqualTo(10);
+        assertThat(factor(EvidenceKind.CRACKS, EvidenceKind.CRACKS, EvidenceKind.CRACKS))
+                .isEqualTo(10);
     }
 
     @Test
