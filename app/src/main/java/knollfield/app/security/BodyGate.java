@@ -31,6 +31,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicBoolean;
 import knollfield.app.problem.Problem;
 import knollfield.app.shared.Bounds;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -230,7 +231,8 @@ class BodyGate extends OncePerRequestFilter {
                         if (form) {
                             gathered.readForm();
                         }
-                    } catch (IllegalArgumentException e) {
+                    } catch (IllegalArgumentException | InvalidParameterException e) {
+                        // the second: fields of its address that are no text
                         refuse(response, HttpStatus.BAD_REQUEST, "This form is not readable.");
                         waiting.complete();
                         return;
@@ -284,6 +286,7 @@ class BodyGate extends OncePerRequestFilter {
          * Reads the fields of a form, which come after those of the address.
          *
          * @throws IllegalArgumentException where they are not written as a form's are
+         * @throws InvalidParameterException where those of the address are not
          */
         void readForm() {
             MultiValueMap<String, String> all = new LinkedMultiValueMap<>();

@@ -73,6 +73,21 @@ class NothingStopsItTest {
     }
 
     @ParameterizedTest
+    @CsvSource({"as=%ff, x=1", "as=x, x=%ff%zz", "as=%ff, '\"Harbour\"'"})
+    void aFormWhoseFieldsAreNoTextIsRefusedAndTheAnswerIsWhole(String query, String form) {
+        Client.Answer answer = SERVER.as("ines")
+                .raw(
+                        "POST",
+                        "/api/imports/bad-lines?" + query,
+                        "application/json",
+                        "application/x-www-form-urlencoded",
+                        form.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+
+        answer.problem(400, "not-taken");
+        assertThat(answer.json().get("detail").asString()).isEqualTo("This form is not readable.");
+    }
+
+    @ParameterizedTest
     @CsvSource({
         "'{\"date\": \"+999999999-12-31\", \"value\": 1, \"unit\": \"KM\", \"source\": \"WORKSHOP\", \"insist\": false}', /date, from 1900 to 2199",
         "'{\"date\": \"2026-11-01\", \"value\": 1e999999999, \"unit\": \"KM\", \"source\": \"WORKSHOP\", \"insist\": false}', /value, go up to",
