@@ -11,6 +11,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
+import knollfield.app.problem.InvalidInput;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.core.bundle.FitCheck;
 import knollfield.core.bundle.Grade;
@@ -149,6 +150,10 @@ class PartsController {
     /** Takes parts out again, all or none. */
     @PostMapping("/removals")
     List<PartView> remove(@RequestBody List<NumberAndVersion> parts) {
+        int missing = parts.indexOf(null);
+        if (missing >= 0) {
+            throw new InvalidInput("/" + missing, "This part is missing.");
+        }
         catalogue.remove(parts.stream()
                 .collect(Collectors.toMap(NumberAndVersion::number, NumberAndVersion::version, (a, b) -> a)));
         return list();

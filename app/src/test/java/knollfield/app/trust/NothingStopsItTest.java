@@ -72,6 +72,14 @@ class NothingStopsItTest {
         assertThat(ines.get("/api/desk").ok().json().get("unjudged")).isEmpty();
     }
 
+    @Test
+    void aListWithNothingInAPlaceSaysWhich() {
+        assertThat(SERVER.as("ines")
+                        .post("/api/parts/removals", "[{\"number\": \"x\", \"version\": 1}, null]")
+                        .errorAt("/1"))
+                .contains("missing");
+    }
+
     @ParameterizedTest
     @CsvSource({"as=%ff, x=1", "as=x, x=%ff%zz", "as=%ff, '\"Harbour\"'"})
     void aFormWhoseFieldsAreNoTextIsRefusedAndTheAnswerIsWhole(String query, String form) {
