@@ -114,7 +114,7 @@ export default function Desk() {
           <Input
             className="narrow"
             allowClear
-            placeholder="narrow by word"
+            placeholder="a word"
             aria-label="Narrow the list by a word"
             value={filter.q ?? ''}
             onChange={(e) => set('q', e.target.value || undefined)}
