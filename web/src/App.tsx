@@ -99,9 +99,12 @@ function Door() {
         <Inside />
       </Suspense>
       {(lapsed || !signedIn) && (
-        <Suspense fallback={null}>
-          <Lapsed onDone={() => setLapsed(false)} />
-        </Suspense>
+        // by itself: where it cannot be fetched, what was typed on the page stays
+        <Boundary>
+          <Suspense fallback={null}>
+            <Lapsed onDone={() => setLapsed(false)} />
+          </Suspense>
+        </Boundary>
       )}
     </>
   );

@@ -117,7 +117,7 @@ const PLACES: Record<string, Place> = {
 const EVERYWHERE: Key[] = [
   ['/', 'find: registration, owner, phone, part of a VIN, engine, job'],
   ['1 to 9, then 0', 'open the places, from left to right'],
-  ['Esc', 'leave a form or a dialog; what was typed is asked about first'],
+  ['Esc', 'leave a form, asked first where something was typed; close a dialog'],
   ['?', 'this page'],
 ];
 

@@ -1,16 +1,16 @@
 import { useEffect } from 'react';
 
 /** What Ant Design opens over the page answers Esc itself. */
-const OVER =
-  '.ant-modal-wrap, .ant-select-open, .ant-picker-focused.ant-picker-open, .ant-popover, .ant-dropdown-open';
+const OVER = [
+  '.ant-modal-wrap:not([style*="display: none"])',
+  '.ant-popover:not(.ant-popover-hidden)',
+  '.ant-select-open',
+  '.ant-dropdown-open',
+  '.ant-picker-dropdown:not(.ant-picker-dropdown-hidden)',
+].join(', ');
 
 /** Controls that change what a form holds without an input of the keyboard. */
 const CHOOSING = '.ant-select, .ant-picker, .ant-radio-wrapper, .ant-checkbox-wrapper, label';
-
-const shown = (element: Element) =>
-  (element as HTMLElement).getClientRects().length > 0 ||
-  // a page without a layout, as in the tests, shows everything
-  document.documentElement.getClientRects().length === 0;
 
 /**
  * Esc in a form: leaves it where nothing was typed; else it goes to the button that leaves it, where Esc or Enter says so
@@ -50,7 +50,7 @@ export function useEscape() {
     const key = (e: KeyboardEvent) => {
       if (e.key !== 'Escape' || e.defaultPrevented || !(e.target instanceof HTMLElement)) return;
       const form = e.target.closest('form');
-      if (!form || [...document.querySelectorAll(OVER)].some(shown)) return;
+      if (!form || document.querySelector(OVER)) return;
       const leave = form.querySelector<HTMLElement>('[data-leave]');
       if (!leave) {
         e.target.blur();

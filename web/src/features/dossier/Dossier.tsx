@@ -94,8 +94,8 @@ export function Dossier({
         )}
         {v.unjudged && (
           <p className="warning-note" role="status">
-            This cannot be judged: {v.unjudged}. The vehicle stands as if that were not on file; put
-            it right below.
+            This cannot be judged: {v.unjudged}. The vehicle stands as if that were not on file
+            {me.readsOnly ? '.' : '; put it right below.'}
           </p>
         )}
         {(v.aside || v.callBack) && (

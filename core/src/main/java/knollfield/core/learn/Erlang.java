@@ -3,8 +3,11 @@ package knollfield.core.learn;
 /** Chances of a gamma distribution of whole shape, and of the Poisson distribution that goes with it. */
 final class Erlang {
 
-    /** Beyond it a count of events says no more than "too many"; the sum takes as many steps. */
+    /** Beyond it a count of events says no more than "too many". */
     private static final double MOST = 1e6;
+
+    /** A chance, against that of the likeliest count, that changes no quantile. */
+    private static final double NOTHING = 1e-18;
 
     private Erlang() {}
 
@@ -30,14 +33,28 @@ final class Erlang {
             return 0;
         }
         double expected = Math.min(mean, MOST);
-        double logTerm = -expected;
-        double sum = Math.exp(logTerm);
-        int count = 0;
-        // beyond four times what is expected nothing is left to add, whatever the rounding says
-        while (sum < chance && count < 4 * expected + 40) {
+        // against the likeliest count, as far down and up as any chance is left: some standard deviations, not all
+        // counts
+        int first = (int) expected;
+        double lowest = 1;
+        double total = 1;
+        while (first > 0 && lowest > NOTHING) {
+            lowest *= first / expected;
+            total += lowest;
+            first--;
+        }
+        double highest = 1;
+        for (int k = (int) expected + 1; highest > NOTHING; k++) {
+            highest *= expected / k;
+            total += highest;
+        }
+        int count = first;
+        double weight = lowest;
+        double sum = lowest;
+        while (sum < chance * total) {
             count++;
-            logTerm += Math.log(expected / count);
-            sum += Math.exp(logTerm);
+            weight *= expected / count;
+            sum += weight;
         }
         return count;
     }

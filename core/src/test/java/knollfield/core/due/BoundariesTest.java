@@ -33,18 +33,22 @@ class BoundariesTest {
     }
 
     /** Laid up since its renewal, so that age alone decides. */
-    private static VehicleFacts standing(Set<Condition> hardUse, Evidence... evidence) {
-        ClockStart start = new ClockStart(RENEWED, 50_000, ClockStart.Grade.DOCUMENTED);
+    private static VehicleFacts standing(LocalDate renewed, Set<Condition> hardUse, Evidence... evidence) {
+        ClockStart start = new ClockStart(renewed, 50_000, ClockStart.Grade.DOCUMENTED);
         return new VehicleFacts(
-                        RENEWED.minusYears(5),
+                        renewed.minusYears(5),
                         true,
-                        List.of(new Reading(1, RENEWED, 50_000, ReadingSource.WORKSHOP)),
+                        List.of(new Reading(1, renewed, 50_000, ReadingSource.WORKSHOP)),
                         Map.of("belt", start, "tensioner", start, "pump", start),
                         hardUse,
                         List.of(evidence),
                         new UsageClass("T", "test", 20_000, 6_000),
                         List.of())
-                .with(new Special(UseState.laidUp(RENEWED), 0, Optional.empty(), Optional.empty(), Set.of()));
+                .with(new Special(UseState.laidUp(renewed), 0, Optional.empty(), Optional.empty(), Set.of()));
+    }
+
+    private static VehicleFacts standing(Set<Condition> hardUse, Evidence... evidence) {
+        return standing(RENEWED, hardUse, evidence);
     }
 
     private static VehicleForecast judge(VehicleFacts facts, LocalDate today) {
@@ -131,19 +135,7 @@ class BoundariesTest {
                 0.5,
                 30,
                 UnknownRule.DUE_NOW);
-        ClockStart start = new ClockStart(from, 50_000, ClockStart.Grade.DOCUMENTED);
-        VehicleFacts facts = new VehicleFacts(
-                        from.minusYears(5),
-                        true,
-                        List.of(new Reading(1, from, 50_000, ReadingSource.WORKSHOP)),
-                        Map.of("belt", start, "tensioner", start, "pump", start),
-                        Set.of(),
-                        List.of(),
-                        new UsageClass("T", "test", 20_000, 6_000),
-                        List.of())
-                .with(new Special(UseState.laidUp(from), 0, Optional.empty(), Optional.empty(), Set.of()));
-
-        assertThat(DueEngine.forecast(facts, Optional.of(BELT), year, from.plusDays(1))
+        assertThat(DueEngine.forecast(standing(from, Set.of()), Optional.of(BELT), year, from.plusDays(1))
                         .actBy())
                 .contains(until);
     }

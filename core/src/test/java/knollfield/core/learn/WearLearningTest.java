@@ -195,4 +195,22 @@ class WearLearningTest {
         assertThat(year.happened()).isEqualTo(3);
         assertThat(YearTold.total(List.of(year, year)).expected()).isCloseTo(2 * expected, within(1e-5));
     }
+
+    /** Source: the Poisson distribution of a statistics library, cumulated to just below and just at the count. */
+    @ParameterizedTest
+    @CsvSource({"0.02", "0.9", "1", "7.5", "60", "745", "12345.6", "999999"})
+    void howManyAreLikelyIsRightForFewAndForVeryMany(double expected) {
+        // one life of a year whose wear is what is expected, so that a policy with tiny limits is among them
+        double used = Math.pow(expected / 0.0202027, 0.25);
+        YearTold year = YearTold.of(List.of(life(0, used, DriveLife.End.RENEWED)), WearModel.defaults())
+                .get(0);
+        PoissonDistribution chance = new PoissonDistribution(year.expected());
+
+        assertThat(year.expected()).isCloseTo(expected, within(expected * 1e-5));
+        for (double[] end : new double[][] {{year.low(), 0.1}, {year.high(), 0.9}}) {
+            int count = (int) end[0];
+            assertThat(chance.cumulativeProbability(count)).isGreaterThanOrEqualTo(end[1] - 1e-9);
+            assertThat(count == 0 ? 0 : chance.cumulativeProbability(count - 1)).isLessThan(end[1] + 1e-9);
+        }
+    }
 }
