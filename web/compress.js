@@ -5,7 +5,8 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { URL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 
-const MOST = 180_000;
+// what the sign-in fetches by itself right after, to keep and to renew the app, comes on top: about 4 kB
+const MOST = 176_500;
 
 const site = new URL('target/site/', import.meta.url);
 const folder = new URL('assets/', site);

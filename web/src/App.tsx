@@ -1,13 +1,13 @@
 import { LoadingOutlined } from '@ant-design/icons';
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
-import { ConfigProvider, theme } from 'antd';
+import { ConfigProvider } from 'antd';
+import darkAlgorithm from 'antd/es/theme/themes/dark';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { onLapse, Problem } from './api/client';
 import { SignIn } from './features/signin/SignIn';
 import { atHand } from './shared/atHand';
 import { Boundary } from './shared/Broken';
-import { useEscape } from './shared/escape';
 import { ProblemNote } from './shared/ProblemNote';
 import { meQuery } from './shared/queries';
 import { useDark } from './theme/look';
@@ -112,10 +112,9 @@ function Door() {
 
 export function App() {
   const dark = useDark();
-  useEscape();
   return (
     <ConfigProvider
-      theme={dark ? { ...themeOf(night), algorithm: theme.darkAlgorithm } : themeOf(paper)}
+      theme={dark ? { ...themeOf(night), algorithm: darkAlgorithm } : themeOf(paper)}
       wave={{ disabled: true }}
       // our lists are short; whole ones can be read aloud and do not shift under a touch
       virtual={false}

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Link, Navigate, RouterProvider, useRouteError } from 'react-router';
 import { KeptElsewhere } from './features/card/KeptElsewhere';
 import { BrokenPage } from './shared/Broken';
+import { useEscape } from './shared/escape';
 import { useMe } from './shared/me';
 import { Shell } from './shared/Shell';
 import './theme/desk.css';
@@ -230,6 +231,7 @@ function NoSuchPlace() {
 
 /** The places, once somebody is signed in. */
 export default function Inside() {
+  useEscape();
   return (
     <Suspense fallback={<p className="hint loading">Opening…</p>}>
       <RouterProvider router={router} />

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import {
   addDays,
   addMonths,
-  amountOf,
   daysBetween,
   formatDate,
   formatHours,
@@ -10,9 +9,9 @@ import {
   formatMoment,
   formatMoney,
   formatSpan,
-  minorOf,
   writeAs,
 } from './format';
+import { amountOf, minorOf } from './money';
 
 describe('figures', () => {
   it('carry their units', () => {

@@ -1,5 +1,4 @@
 import type { Schemas } from '../api/client';
-import { numberOf } from './ui/spelling';
 
 /** How figures and dates are written, the same on every screen. */
 
@@ -128,16 +127,6 @@ export const digitsOf = (currency: string) =>
     ? style.money.digits
     : (new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions()
         .maximumFractionDigits ?? 2);
-
-/** Minor units as a plain amount to be typed over, such as 12.50. */
-export const amountOf = (minor: number, currency: string) =>
-  (minor / 10 ** digitsOf(currency)).toFixed(digitsOf(currency));
-
-/** A typed amount in minor units; NaN where it is no number; read as every number is. */
-export const minorOf = (text: string, currency: string) =>
-  text.trim() === ''
-    ? 0
-    : Math.round(numberOf(text, digitsOf(currency)) * 10 ** digitsOf(currency));
 
 /** Minor units as an amount with its symbol. */
 export function formatMoney(minor: number, currency: string): string {

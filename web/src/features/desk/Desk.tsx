@@ -105,12 +105,12 @@ export default function Desk() {
               </button>
             </span>
           )}
-          <span className="grow" />
           {narrowed && (
             <button className="action quiet-inline" onClick={clear}>
               Show all
             </button>
           )}
+          <span className="grow" />
           <Input
             className="narrow"
             allowClear

@@ -1,7 +1,7 @@
 import { Checkbox, Input, Select } from 'antd';
 import { useId, useState } from 'react';
 import { Problem } from '../../api/client';
-import { amountOf, minorOf } from '../../shared/format';
+import { amountOf, minorOf } from '../../shared/money';
 import { useMe } from '../../shared/me';
 import {
   blank,

@@ -1,7 +1,8 @@
 import { Button, Input, Radio, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { amountOf, formatDate, minorOf } from '../../shared/format';
+import { formatDate } from '../../shared/format';
+import { amountOf, minorOf } from '../../shared/money';
 import { FieldNote, ProblemNote } from '../../shared/ProblemNote';
 import { useMe } from '../../shared/me';
 import { useBuild, useNewestBook } from './jobQueries';

@@ -56,6 +56,7 @@ class DueTest {
         button(page, "Views").click();
         page.getByLabel("Name for the list as it is narrowed now").fill("chains by day");
         button(page, "Keep").click();
+        page.locator(".list-head").getByText("chains by day").waitFor();
         button(page, "Show all").click();
         assertThat(page).hasURL(Pattern.compile("[^A-Z]$"));
         button(page, "Views").click();
