@@ -69,7 +69,16 @@ export function FleetMonths({
       {months.map((m, i) => {
         const x = LEFT + i * COLUMN;
         const on = chosen === m.month;
-        const label = `${monthName(m.month)} ${m.month.slice(0, 4)}: ${vehicleCount(m.sum.vehicles)}, ${m.sum.offRoadDays} days off the road of ${m.spare}`;
+        const withYear = i === 0 || m.month.endsWith('-01-01');
+        // begins with what is written there, so that whoever says it aloud is understood
+        const written = [
+          monthName(m.month),
+          withYear && m.month.slice(2, 4),
+          m.sum.vehicles > 0 && `${m.over ? 'over: ' : ''}${m.sum.offRoadDays}/${m.spare} d`,
+        ]
+          .filter(Boolean)
+          .join(' ');
+        const label = `${written}, ${m.month.slice(0, 4)}: ${vehicleCount(m.sum.vehicles)}, ${m.sum.offRoadDays} days off the road of ${m.spare}`;
         return (
           <g
             key={m.month}
@@ -96,9 +105,7 @@ export function FleetMonths({
             <line x1={x} x2={x} y1={RULER - 5} y2={RULER + 5} className="tick" />
             <text x={x + 4} y={RULER - 8}>
               {monthName(m.month)}
-              {(i === 0 || m.month.endsWith('-01-01')) && (
-                <tspan className="year"> {m.month.slice(2, 4)}</tspan>
-              )}
+              {withYear && <tspan className="year"> {m.month.slice(2, 4)}</tspan>}
             </text>
             {m.vehicleIds.map((id, k) => {
               const v = vehicles.get(id);

@@ -31,7 +31,9 @@ export function Compared({
     <table className="compared">
       <thead>
         <tr>
-          <th />
+          <th>
+            <span className="unseen">Plan</span>
+          </th>
           {rows.map(([what]) => (
             <th key={what} className="num">
               {what}
@@ -91,7 +93,11 @@ export function Changes({
     <table className="plain changes">
       <thead>
         <tr>
-          {tick && <th />}
+          {tick && (
+            <th>
+              <span className="unseen">Take it</span>
+            </th>
+          )}
           <th>Vehicle</th>
           <th>Now</th>
           <th>Then</th>

@@ -29,7 +29,9 @@ export function Offers({ job, onDone }: { job: BoardJob; onDone: () => void }) {
               <th className="num">Off the road</th>
               <th className="num">Costs the rest</th>
               <th>Who waits longer</th>
-              <th />
+              <th>
+                <span className="unseen">Promise</span>
+              </th>
             </tr>
           </thead>
           <tbody>

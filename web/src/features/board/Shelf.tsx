@@ -81,7 +81,7 @@ function Hanging({ waiting: w, props }: { waiting: Waiting; props: Props }) {
       data-job={w.jobId}
       {...drag}
       aria-pressed={props.chosen === w.jobId}
-      aria-label={`${w.registration}, waits, ${words}, ${formatHours(w.minutes)} h${w.earliestWhy ? `, not before ${formatWeekday(w.earliest)}: ${w.earliestWhy}` : ''}`}
+      aria-label={`${w.registration} ${formatHours(w.minutes)} h ${words}, waits${w.earliestWhy ? `, not before ${formatWeekday(w.earliest)}: ${w.earliestWhy}` : ''}`}
       onClick={() => props.onSelect(w.jobId)}
     >
       <StatusSwatch status={w.status} />

@@ -25,13 +25,13 @@ export default function JobCard() {
   }, []);
   if (error && !card) {
     return (
-      <div className="bench-page message">
+      <main className="bench-page message">
         <ProblemNote error={error} retry={() => refetch()} />
         <Link to="/jobs">All jobs</Link>
-      </div>
+      </main>
     );
   }
-  if (!card) return <div className="bench-page message">Reading the card…</div>;
+  if (!card) return <main className="bench-page message">Reading the card…</main>;
   const lost = fetchStatus === 'paused' || (error !== null && noAnswer(error));
   return (
     <Page
@@ -66,7 +66,7 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
   const signed = card.completedOn !== undefined;
   const noted = bench.kept.length > 0 || bench.refused?.late || bench.since || lostSince;
   return (
-    <div
+    <main
       className={['bench-page', seam && 'seam-open', noted && 'has-note'].filter(Boolean).join(' ')}
       aria-busy={bench.busy}
     >
@@ -148,7 +148,7 @@ function Page({ card, lostSince }: { card: Card; lostSince?: string }) {
       ) : (
         <Sign card={card} bench={bench} />
       )}
-    </div>
+    </main>
   );
 }
 

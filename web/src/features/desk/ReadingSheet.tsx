@@ -150,7 +150,9 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
             <th>Vehicle</th>
             <th>Read on</th>
             <th>Odometer, {unit === 'KM' ? 'km' : 'miles'}</th>
-            <th />
+            <th>
+              <span className="unseen">Result</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -86,6 +86,7 @@ export function Dossier({
         <p className="sentence">
           <StatusSwatch status={v.status} /> <b>{v.statusWords}.</b> {v.sentence}
         </p>
+        {wide && <h2 className="unseen">How it stands and why</h2>}
         {v.state.kind !== 'IN_USE' && (
           <p className="sentence">
             <b>{capital(v.state.words)}</b>

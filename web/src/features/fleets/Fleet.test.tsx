@@ -142,7 +142,7 @@ describe('a fleet by month', () => {
   it('lists what a month holds when it is chosen, and says in words where it is too much', async () => {
     fleet({});
     await screen.findByText('In the next twelve months 3 of 3 vehicles come due.');
-    const december = screen.getByRole('button', { name: /Dec 2026: 1 vehicle,/ });
+    const december = screen.getByRole('button', { name: /^Dec .*, 2026: 1 vehicle,/ });
     fireEvent.keyDown(december, { key: 'Enter' });
     expect(december.getAttribute('aria-pressed')).toBe('true');
     const list = screen.getAllByRole('table')[0]!;

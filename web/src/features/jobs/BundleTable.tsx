@@ -42,7 +42,9 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
       <table className="plain lines">
         <thead>
           <tr>
-            <th />
+            <th>
+              <span className="unseen">In the job</span>
+            </th>
             <th>Item and reason</th>
             {COLUMNS.map((c) => (
               <th key={c.school} className="school" title={c.words}>

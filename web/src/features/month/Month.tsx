@@ -252,7 +252,9 @@ function Hours({
         <table className="plain">
           <thead>
             <tr>
-              <th />
+              <th>
+                <span className="unseen">{title}</span>
+              </th>
               <th className="num">Jobs</th>
               <th className="num">By the book</th>
               <th className="num">Taken</th>

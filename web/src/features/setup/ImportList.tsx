@@ -607,7 +607,9 @@ function TakenBefore() {
             <th className="num">New</th>
             <th className="num">Changed</th>
             <th>Taken in by</th>
-            <th />
+            <th>
+              <span className="unseen">Take it back</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -62,7 +62,9 @@ export default function Matching() {
               <th>First registered</th>
               <th>Engine family</th>
               <th className="num">Vehicles</th>
-              <th />
+              <th>
+                <span className="unseen">Change</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -207,7 +209,9 @@ function Vehicles({
             <th>Engine letters</th>
             <th className="num">First registered</th>
             <th>Engine family</th>
-            <th />
+            <th>
+              <span className="unseen">Decide</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -67,7 +67,9 @@ export default function People() {
             <th>Works on</th>
             <th>Days</th>
             <th>Signed in</th>
-            <th />
+            <th>
+              <span className="unseen">Change</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -58,7 +58,9 @@ function Bays() {
               <th>Bay</th>
               <th>What it is</th>
               <th>Takes</th>
-              <th />
+              <th>
+                <span className="unseen">Change</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -198,7 +200,9 @@ function Fleets() {
               <th>Phone</th>
               <th>Off the road at once</th>
               <th>Days</th>
-              <th />
+              <th>
+                <span className="unseen">Change</span>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -36,7 +36,9 @@ export function UsageClasses() {
               <th className="num">A year</th>
               <th className="num">Spread between vehicles</th>
               <th className="num">Vehicles</th>
-              <th />
+              <th>
+                <span className="unseen">Change</span>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -25,7 +25,9 @@ export function Devices({ devices }: { devices: Schemas['DeviceView'][] }) {
             <th>With</th>
             <th>From</th>
             <th>Since</th>
-            <th />
+            <th>
+              <span className="unseen">Sign it out</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -85,7 +85,7 @@ export function SignInForm({ onDone }: { onDone?: () => void }) {
 /** The first page: sign in, or create the manager's account where there is none. */
 export function SignIn({ workshop, firstRun }: { workshop: string; firstRun: boolean }) {
   return (
-    <div className="sign-in">
+    <main className="sign-in">
       <section>
         <h1>Knollfield</h1>
         <p className="lead">
@@ -97,7 +97,7 @@ export function SignIn({ workshop, firstRun }: { workshop: string; firstRun: boo
         <h2>{firstRun ? 'The manager’s account' : workshop}</h2>
         {firstRun ? <FirstRun /> : <SignInForm />}
       </section>
-    </div>
+    </main>
   );
 }
 

@@ -54,10 +54,16 @@ function Shorts({ stores }: { stores: Stores }) {
         <table className="plain">
           <thead>
             <tr>
-              {desk && <th />}
+              {desk && (
+                <th>
+                  <span className="unseen">Order it</span>
+                </th>
+              )}
               <th>Order by</th>
               <th>Part</th>
-              <th />
+              <th>
+                <span className="unseen">Name</span>
+              </th>
               <th className="num">Pieces</th>
               <th className="num">In the house</th>
               <th>Here if ordered today</th>

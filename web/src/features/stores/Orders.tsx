@@ -29,12 +29,16 @@ export default function Orders() {
           <thead>
             <tr>
               <th>Part</th>
-              <th />
+              <th>
+                <span className="unseen">Name</span>
+              </th>
               <th className="num">Pieces</th>
               <th className="num">Price</th>
               <th>Ordered</th>
               <th>Expected</th>
-              <th />
+              <th>
+                <span className="unseen">What to do</span>
+              </th>
             </tr>
           </thead>
           <tbody>

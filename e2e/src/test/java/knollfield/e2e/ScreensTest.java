@@ -47,20 +47,33 @@ class ScreensTest {
         "fleet, /fleets/1, By month",
         "month, /month, Exposure carried",
         "letters, /letters, Reminders for today",
-        "letters in setup, /setup/letters, Mail server"
+        "letters in setup, /setup/letters, Mail server",
+        "board, /board, Fourteen days from",
+        "card, /jobs/1/card, Parts and tools in hand",
+        "vehicle, /vehicles/45, Item clocks",
+        "engines, /engines, Engines",
+        "stores, /stores, Coming jobs",
+        "orders, /stores/orders, What arrives goes onto the shelf",
+        "recall, /recall, Recall",
+        "practice, /practice, Practice",
+        "calculators, /calculators, Belt",
+        "backups, /setup/backups, Backup"
     })
-    void placesHoldTogetherAt1280By800(String screen, String path, String words) {
+    void placesHoldTogetherAt1280By800EnlargedTwiceAndOnAPhone(String screen, String path, String words) {
         Page page = BROWSER.window("ines", 1280, 800);
         page.navigate(BROWSER.address() + path);
         assertThat(page.getByText(words).first()).isVisible();
         page.waitForTimeout(300);
         BROWSER.check(page, screen);
+        BROWSER.checkReflow(page, screen);
     }
 
     @Test
     void theSignInSaysWhatIsWrongAndKeepsTheName() {
         Page page = BROWSER.stranger(1280, 800);
+        page.getByLabel("Sign-in name").waitFor();
         BROWSER.check(page, "sign-in");
+        BROWSER.checkReflow(page, "sign-in");
         page.getByLabel("Sign-in name").fill("ines");
         page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill("not this one");
         page.keyboard().press("Enter");

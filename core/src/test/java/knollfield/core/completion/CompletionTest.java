@@ -21,8 +21,12 @@ import knollfield.core.due.Status;
 import knollfield.core.due.VehicleFacts;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
+import knollfield.core.engine.RepairEstimate;
 import knollfield.core.engine.TensionerKind;
+import knollfield.core.kinds.KindFamily;
+import knollfield.core.kinds.Kinds;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
 import knollfield.core.odometer.UsageClass;
@@ -140,5 +144,41 @@ class CompletionTest {
     @Test
     void hardUseShortensTheLabel() {
         assertThat(Completion.nextDue(FAMILY, EARLY, true, DONE, 138_000).km()).isEqualTo(OptionalInt.of(204_500));
+    }
+
+    @Test
+    void aFindingOfSeveralPartsEndsWithAllOfThemOrWithTheDrive() {
+        EngineFamily chain = Families.chain();
+        Evidence rattle = found(EvidenceKind.CHAIN_RATTLE);
+        assertThat(Completion.ends(new Work(chain, Set.of("tensioner", "guides"), Set.of(), false), rattle))
+                .isTrue();
+        assertThat(Completion.ends(new Work(chain, Set.of("tensioner"), Set.of(), false), rattle))
+                .isFalse();
+        assertThat(Completion.ends(new Work(chain, Set.of("chain"), Set.of(), false), rattle))
+                .isTrue();
+        assertThat(ends(Set.of("tensioner", "pump"), Set.of(), found(EvidenceKind.CRACKS)))
+                .as("it asks for no part but the belt")
+                .isFalse();
+        assertThat(ends(
+                        Set.of("tensioner"),
+                        Set.of(),
+                        new Evidence(EvidenceKind.BEARING_RUMBLE, DONE, Evidence.Confidence.SEEN, Optional.of("pump"))))
+                .as("it was found on another part")
+                .isFalse();
+    }
+
+    @Test
+    void aBookWithoutAScheduleHasNoNextDay() {
+        EngineFamily unscheduled = KindFamily.of(
+                Kinds.all().get(0),
+                "T",
+                "Tested",
+                Interference.YES,
+                Optional.empty(),
+                new RepairEstimate(100, 200, 300),
+                6_000);
+        Completion.NextDue none = Completion.nextDue(unscheduled, EARLY, false, DONE, 138_000);
+        assertThat(none.km()).isEmpty();
+        assertThat(none.date()).isEmpty();
     }
 }

@@ -13,6 +13,8 @@ import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.UsageClass;
 import knollfield.core.odometer.UsageRate;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class TimelinessTest {
 
@@ -51,5 +53,17 @@ class TimelinessTest {
         assertThat(of(Status.STOP, ahead)).isEqualTo(Timeliness.MUST_NOT_RUN);
         assertThat(of(Status.UNKNOWN_HISTORY, DONE_ON)).isEqualTo(Timeliness.NO_RECORD);
         assertThat(Timeliness.of(stood(Status.NO_BOOK, Optional.empty()))).isEqualTo(Timeliness.NO_RECORD);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "BEFORE_ACT_BY, true",
+        "BEFORE_LIMIT, true",
+        "AFTER_LIMIT, true",
+        "MUST_NOT_RUN, false",
+        "NO_RECORD, false"
+    })
+    void onlyWhereThereWasADayToKeepIsItCounted(Timeliness timeliness, boolean counts) {
+        assertThat(timeliness.counts()).isEqualTo(counts);
     }
 }

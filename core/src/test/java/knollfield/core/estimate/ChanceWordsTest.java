@@ -33,6 +33,16 @@ class ChanceWordsTest {
     }
 
     @Test
+    void eachRangeOfWordsEndsAtItsEdge() {
+        assertThat(ChanceWords.of(1 / 1_400.0)).isEqualTo("about one in a thousand");
+        assertThat(ChanceWords.of(Math.nextDown(1 / 1_400.0))).isEqualTo("less than one in a thousand");
+        assertThat(ChanceWords.of(1 / 12.5)).isEqualTo("about one in ten");
+        assertThat(ChanceWords.of(Math.nextDown(1 / 12.5))).isEqualTo("about one in 15");
+        assertThat(ChanceWords.of(0.95)).isEqualTo("about nine in ten");
+        assertThat(ChanceWords.of(Math.nextUp(0.95))).isEqualTo("all but certain");
+    }
+
+    @Test
     void whatIsNoChanceIsRefused() {
         assertThatThrownBy(() -> ChanceWords.of(1.01)).hasMessageContaining("0 to 1");
         assertThatThrownBy(() -> ChanceWords.of(Double.NaN)).hasMessageContaining("0 to 1");

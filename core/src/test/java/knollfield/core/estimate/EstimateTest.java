@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -14,6 +15,7 @@ import java.util.stream.Collectors;
 import knollfield.core.Families;
 import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleRules;
+import knollfield.core.bundle.Labour;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.TensionerKind;
 import knollfield.core.estimate.Consent.Answer;
@@ -69,6 +71,87 @@ class EstimateTest {
     }
 
     @Test
+    void theRangeOfATotalIsTheRangeOfItsLabourWithTax() {
+        Estimate e = Estimate.of(bundle(), Set.of(), rates(1));
+
+        // Common practice, no source: 90 % and 125 % of 371.00 of labour, 158.00 of parts as they are, 20 % tax
+        assertThat(e.lowTotalMinor()).isEqualTo(Math.round((33_390 + 15_800) * 1.2));
+        assertThat(e.highTotalMinor()).isEqualTo(Math.round((46_375 + 15_800) * 1.2));
+        Estimate slow = Estimate.of(bundle(), Set.of(), rates(1.5));
+        assertThat(slow.minutes()).as("371 minutes, each line rounded").isBetween(555, 559);
+    }
+
+    @Test
+    void whatCostsNothingHasNoLine() {
+        Estimate without = Estimate.of(bundle(), Set.of(), new EstimateRates(6_000, 1, 0.9, 1.25, 0, 0, 0.2));
+        assertThat(without.lines())
+                .extracting(Estimate.Line::kind)
+                .doesNotContain(Estimate.Kind.CONSUMABLES, Estimate.Kind.TOOL_HIRE);
+        Estimate with = Estimate.of(bundle(), Set.of(), new EstimateRates(6_000, 1, 0.9, 1.25, 800, 1_500, 0.2));
+        assertThat(with.netMinor() - without.netMinor()).isEqualTo(2_300);
+        assertThat(with.lines()).extracting(Estimate.Line::code).contains(Estimate.CONSUMABLES, Estimate.TOOL_HIRE);
+
+        Bundle beltAlone = new Bundle(
+                bundle().lines().stream().filter(l -> l.code().equals("belt")).toList(),
+                Labour.of(FAMILY, Set.of(), Set.of("belt")));
+        assertThat(Estimate.of(beltAlone, Set.of(), rates(1)).lines())
+                .as("nothing is shared by one item")
+                .extracting(Estimate.Line::code)
+                .containsExactly("belt", Estimate.CONSUMABLES);
+    }
+
+    @Test
+    void whatCameUpAtTheBenchIsPricedByItsOwnMinutesAndParts() {
+        Estimate.More thread = new Estimate.More(3, "Thread repaired", 25, 1_850);
+        Estimate plain = Estimate.of(bundle(), Set.of(), rates(1.5));
+        Estimate more = Estimate.of(bundle(), Set.of(), rates(1.5), List.of(thread));
+
+        // Common practice, no source: 25 minutes at 60.00 an hour and 18.50 of parts, by no factor
+        assertThat(more.netMinor() - plain.netMinor()).isEqualTo(2_500 + 1_850);
+        Estimate.Line line = more.lines().get(more.lines().size() - 1);
+        assertThat(line.kind()).isEqualTo(Estimate.Kind.MORE_WORK);
+        assertThat(line.code()).isEqualTo(Estimate.MORE + 3);
+        assertThat(List.of(line.lowMinor(), line.likelyMinor(), line.highMinor()))
+                .containsOnly(4_350L);
+    }
+
+    @Test
+    void anInspectionCostsItsMinutesByNoFactor() {
+        Estimate e = Estimate.ofInspection(40, rates(1.5), List.of(new Estimate.More(1, "Cover clip", 5, 300)));
+
+        // Common practice, no source: 40 and 5 minutes at 60.00 an hour, 3.00 of parts, 20 % tax
+        assertThat(e.netMinor()).isEqualTo(4_000 + 500 + 300);
+        assertThat(e.taxMinor()).isEqualTo(960);
+        assertThat(e.lowTotalMinor()).isEqualTo(5_760);
+        assertThat(e.highTotalMinor()).isEqualTo(5_760);
+        assertThat(e.minutes()).isEqualTo(45);
+        assertThat(Consent.standing(e, List.of(), Set.of()))
+                .extracting(l -> l.line().code())
+                .containsExactly(Estimate.INSPECTION, Estimate.MORE + 1);
+    }
+
+    @Test
+    void whatTheRulesAskForIsAnsweredFirstAndTheLastAnswerIsTheNewest() {
+        Estimate e = Estimate.of(bundle("camseal", "coolant"), Set.of(), rates(1));
+        List<Boolean> required = Consent.standing(e, List.of(), Set.of()).stream()
+                .map(l -> l.line().required())
+                .toList();
+        assertThat(required).contains(true, false).isSortedAccordingTo(Comparator.reverseOrder());
+
+        Consent first = said("pump", Answer.LEFT, 0);
+        Consent last = said("pump", Answer.AGREED, 90_000);
+        List<Consent.OfLine> standing = Consent.standing(e, List.of(first, last), Set.of("pump"));
+        assertThat(standing)
+                .filteredOn(l -> l.line().code().equals("pump"))
+                .singleElement()
+                .satisfies(l -> assertThat(l.newest()).contains(last));
+        assertThat(standing)
+                .filteredOn(l -> l.line().code().equals("belt"))
+                .singleElement()
+                .satisfies(l -> assertThat(l.newest()).isEmpty());
+    }
+
+    @Test
     void anOwnersPartIsMarked() {
         Estimate e = Estimate.of(bundle(), Set.of("pump"), rates(1));
 
@@ -84,7 +167,8 @@ class EstimateTest {
         assertThat(TimeFactor.of(List.of())).isEqualTo(1);
         double factor = TimeFactor.of(List.of(new TimeFactor.Past(300, 360), new TimeFactor.Past(300, 330)));
         assertThat(factor).isCloseTo(1_290.0 / 1_200, within(1e-12));
-        assertThat(TimeFactor.of(List.of(new TimeFactor.Past(300, 0)))).isEqualTo(1);
+        assertThat(TimeFactor.of(List.of(new TimeFactor.Past(300, 0), new TimeFactor.Past(0, 300))))
+                .isEqualTo(1);
 
         Estimate slow = Estimate.of(bundle(), Set.of(), rates(factor));
         assertThat(slow.netMinor()).isCloseTo(Math.round(37_100 * factor) + 15_800, within(6L));
