@@ -139,8 +139,9 @@ const onlyClosedDays = (board: Board, span: Schemas['Span']) =>
 const noteOf = (b: Block) =>
   `${b.work === 'PLANNED' ? '' : `${WORK[b.work]} `}${formatHours(b.minutes)} h`;
 
+/** Begins with what is written on the bar, so that whoever says it aloud is understood. */
 const barWords = (b: Block) =>
-  `${b.registration}, ${b.makeModel}, ${WORK[b.work]}, ${formatHours(b.minutes)} h from ${formatWeekday(b.startsAt)} ${formatTime(b.startsAt)} to ${formatWeekday(b.endsAt)} ${formatTime(b.endsAt)}${b.clash.length > 0 ? `. ${b.clash.join(' ')}` : ''}`;
+  `${b.registration} ${noteOf(b)}, ${b.makeModel}, ${b.work === 'PLANNED' ? 'planned ' : ''}from ${formatWeekday(b.startsAt)} ${formatTime(b.startsAt)} to ${formatWeekday(b.endsAt)} ${formatTime(b.endsAt)}${b.clash.length > 0 ? `. ${b.clash.join(' ')}` : ''}`;
 
 function BarOnTrack({
   block: b,

@@ -20,6 +20,7 @@ import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.settings.WorkshopSettings.SettingsChanged;
 import knollfield.app.shared.WorkshopClock;
+import knollfield.app.vehicle.FleetChanged;
 import knollfield.app.vehicle.VehicleChanged;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
@@ -91,7 +92,12 @@ public class Forecasts {
             LocalDate today,
             Map<String, ClassLearning> classes,
             Map<Long, VehicleState> states,
-            Sorted sorted) {}
+            Sorted sorted) {
+
+        List<VehicleHistory> histories() {
+            return states.values().stream().map(VehicleState::history).toList();
+        }
+    }
 
     private static final class Sorted {
         private volatile @Nullable List<VehicleState> list;
@@ -180,19 +186,17 @@ public class Forecasts {
 
     /** Every vehicle's state if the workshop's figures were {@code workshop}, in no order. Changes nothing. */
     public Collection<VehicleState> under(Workshop workshop) {
-        return compute(
-                        workshop,
-                        settings.usageClasses(workshop.assumptions()),
-                        current().today())
-                .states()
-                .values();
+        return under(current(), workshop).states().values();
     }
 
     /** What would move if the workshop's figures were {@code workshop}. Changes nothing. */
     public List<Move> preview(Workshop workshop) {
         Snapshot now = current();
-        Snapshot then = compute(workshop, settings.usageClasses(workshop.assumptions()), now.today());
-        return moved(now, then);
+        return moved(now, under(now, workshop));
+    }
+
+    private Snapshot under(Snapshot now, Workshop workshop) {
+        return compute(now.histories(), workshop, settings.usageClasses(workshop.assumptions()), now.today());
     }
 
     /** The equipment, clocks and evidence that decide what goes into a vehicle's job. */
@@ -248,6 +252,26 @@ public class Forecasts {
                 known.states().put(event.vehicleId(), judge(h, known.classes(), settings.get(), known.today()));
                 known.sorted().list = null;
             });
+        }
+    }
+
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    void changed(FleetChanged event) {
+        synchronized (computing) {
+            Snapshot known = snapshot;
+            if (known == null) {
+                return;
+            }
+            vehicles.fleets().stream()
+                    .filter(f -> f.id() == event.fleetId())
+                    .forEach(fleet -> known.states()
+                            .replaceAll((id, s) -> s.vehicle()
+                                            .fleet()
+                                            .filter(f -> f.id() == fleet.id())
+                                            .isPresent()
+                                    ? judge(s.history().of(fleet), known.classes(), settings.get(), known.today())
+                                    : s));
+            known.sorted().list = null;
         }
     }
 
@@ -311,7 +335,10 @@ public class Forecasts {
             }
             Snapshot made;
             try {
-                made = compute(settings.get(), settings.usageClasses(), today);
+                // on the same day only figures have changed: what is on file of each vehicle is known
+                List<VehicleHistory> histories =
+                        again != null && again.today().equals(today) ? again.histories() : vehicles.allHistories();
+                made = compute(histories, settings.get(), settings.usageClasses(), today);
             } catch (RuntimeException e) {
                 if (again == null) {
                     throw e;
@@ -354,10 +381,14 @@ public class Forecasts {
         return list;
     }
 
-    private Snapshot compute(Workshop workshop, Map<String, UsageClass> assumed, LocalDate today) {
-        List<VehicleHistory> histories = vehicles.allHistories();
+    private Snapshot compute(
+            List<VehicleHistory> histories, Workshop workshop, Map<String, UsageClass> assumed, LocalDate today) {
         Map<String, List<List<Reading>>> chains = new HashMap<>();
-        for (VehicleHistory h : histories) {
+        // in one order, so that what a class learns does not differ in its last digit
+        List<VehicleHistory> byId = histories.stream()
+                .sorted(Comparator.comparingLong(h -> h.vehicle().id()))
+                .toList();
+        for (VehicleHistory h : byId) {
             try {
                 VehicleFacts facts = h.facts(assumedOf(assumed, h));
                 chains.computeIfAbsent(h.vehicle().usageClass(), c -> new ArrayList<>())

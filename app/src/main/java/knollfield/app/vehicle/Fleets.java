@@ -8,6 +8,7 @@ import knollfield.app.problem.Checks;
 import knollfield.app.problem.Conflict;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,10 +21,12 @@ public class Fleets {
 
     private final VehicleRepository repository;
     private final FleetContactRepository contacts;
+    private final ApplicationEventPublisher events;
 
-    Fleets(VehicleRepository repository, FleetContactRepository contacts) {
-        this.contacts = contacts;
+    Fleets(VehicleRepository repository, FleetContactRepository contacts, ApplicationEventPublisher events) {
         this.repository = repository;
+        this.contacts = contacts;
+        this.events = events;
     }
 
     public List<Fleet> all() {
@@ -133,6 +136,7 @@ public class Fleets {
         if (!repository.updateFleet(fleet, active)) {
             throw new Conflict("%s was changed by somebody else. Yours was not saved.".formatted(fleet.name()));
         }
+        events.publishEvent(new FleetChanged(fleet.id()));
     }
 
     private Fleet checked(Fleet f) {

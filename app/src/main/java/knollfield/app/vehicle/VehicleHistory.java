@@ -48,6 +48,12 @@ public record VehicleHistory(
         this(vehicle, readings, renewals, evidence, trips, List.of(), List.of(), List.of(), Optional.empty());
     }
 
+    /** The same of a vehicle of {@code fleet}. */
+    public VehicleHistory of(Fleet fleet) {
+        return new VehicleHistory(
+                vehicle.of(fleet), readings, renewals, evidence, trips, replacements, calls, declines, forward);
+    }
+
     /** What core needs to judge it. */
     public VehicleFacts facts(UsageClass usage) {
         Map<String, ClockStart> starts = new HashMap<>();

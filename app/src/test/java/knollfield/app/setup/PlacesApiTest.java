@@ -172,6 +172,30 @@ class PlacesApiTest {
     }
 
     @Test
+    void aFleetGoesByItsNewNameEverywhereAtOnce() {
+        long fleet = Given.fleet(ines, "Quay carts");
+        long vehicle = Given.vehicle(SERVER, ines, ",fleet|,Quay carts");
+        JsonNode dossier = ines.get("/api/vehicles/" + vehicle).ok().json();
+        assertThat(dossier.get("fleet").asString()).isEqualTo("Quay carts");
+        int version = named(ines.get("/api/setup/fleets").ok().json(), "Quay carts")
+                .get("version")
+                .asInt();
+
+        ines.put("/api/setup/fleets/" + fleet, """
+                        {"name": "Pier carts", "offRoadCap": 1, "contactName": "Kerra Vane", "phone": "0555 77",
+                         "days": [], "version": %d}
+                        """.formatted(version)).ok();
+
+        JsonNode then = ines.get("/api/vehicles/" + vehicle).ok().json();
+        assertThat(then.get("fleet").asString()).isEqualTo("Pier carts");
+        assertThat(then.get("fleetContact").asString()).isEqualTo("Kerra Vane, 0555 77");
+        assertThat(ines.get("/api/desk?q=pier%20carts").ok().json().get("rows"))
+                .as("found on the Desk by its new name")
+                .hasSize(1);
+        assertThat(ines.get("/api/desk?q=quay%20carts").ok().json().get("rows")).isEmpty();
+    }
+
+    @Test
     void aBodyThatLeavesFieldsOutIsSaidAtItsFieldAndNoFailure() {
         for (String path : List.of("/api/setup/bays", "/api/setup/fleets")) {
             assertThat(ines.post(path, "{\"liftClass\": 1, \"offRoadCap\": 1}").errorAt("/name"))

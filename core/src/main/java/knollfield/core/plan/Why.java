@@ -19,6 +19,9 @@ public final class Why {
 
     private static final int SINGLE_RULES = 3;
 
+    /** A workshop of five and four bays has as many in half a year of long days. */
+    private static final int MOST_PLACES = 100_000;
+
     /** Rules that say nothing about what is in the way. */
     private static final Set<Broken.Rule> OF_THE_RULER =
             EnumSet.of(Broken.Rule.DAY_OFF, Broken.Rule.IN_THE_PAST, Broken.Rule.TOO_LATE);
@@ -166,13 +169,13 @@ public final class Why {
         if (!why.isEmpty()) {
             return why;
         }
-        Map<Broken.Rule, Near> single = singleRules(board, jobId);
-        if (single.isEmpty()) {
+        Singles singles = singleRules(board, jobId);
+        if (singles.byRule.isEmpty()) {
             why.add(Statement.of(
                     "Every place up to {0} breaks two rules or more.",
-                    new Fact.Day(shop.ruler().date(shop.ruler().days() - 1))));
+                    new Fact.Day(shop.ruler().date(singles.lastDay))));
         }
-        single.values().stream()
+        singles.byRule.values().stream()
                 .sorted(Comparator.comparing(n -> n.place.start()))
                 .limit(SINGLE_RULES)
                 .forEach(n -> why.add(Statement.of(
@@ -185,11 +188,19 @@ public final class Why {
         return why;
     }
 
-    /** For each rule the first place that breaks only it. */
-    private static Map<Broken.Rule, Near> singleRules(Board board, long jobId) {
+    /** @param lastDay up to which every place was looked at */
+    private record Singles(Map<Broken.Rule, Near> byRule, int lastDay) {}
+
+    /**
+     * For each rule the first place that breaks only it; as far into the future as {@value #MOST_PLACES} places go, and no
+     * further than the rules that are said.
+     */
+    private static Singles singleRules(Board board, long jobId) {
         Map<Broken.Rule, Near> single = new EnumMap<>(Broken.Rule.class);
         Shop shop = board.plan().shop();
-        for (int s = shop.now(); s < shop.ruler().slots(); s++) {
+        int places = 0;
+        int s = shop.now();
+        while (s < shop.ruler().slots() && single.size() < SINGLE_RULES && places < MOST_PLACES) {
             for (Shop.Technician t : shop.technicians()) {
                 for (Shop.Bay b : shop.bays()) {
                     Place place = new Place(t.id(), b.id(), s);
@@ -198,9 +209,11 @@ public final class Why {
                             && !OF_THE_RULER.contains(broken.get(0).rule())) {
                         single.putIfAbsent(broken.get(0).rule(), new Near(place, broken));
                     }
+                    places++;
                 }
             }
+            s++;
         }
-        return single;
+        return new Singles(single, shop.ruler().dayOf(Math.max(shop.now(), s - 1)));
     }
 }

@@ -330,4 +330,68 @@ class BundlePlannerTest {
         assertThat(b.labour().sharedMinutes() + own).isEqualTo(b.labour().minutes());
         assertThat(b.labour().sharedMinutes()).isGreaterThanOrEqualTo(300);
     }
+
+    private static String reason(BundlePlan plan, String code) {
+        return line(plan, code).reason().template();
+    }
+
+    @Test
+    void theMoneyOfEachOfferIsSaidInItsOwnWords() {
+        EngineFamily f = family(130_000);
+        BundlePlan plan = plan(f, Scope.whole(f));
+        assertThat(reason(plan, "idler")).contains("its limit comes on {2}");
+        assertThat(reason(plan, "camseal")).startsWith("Dry, so left by the seals rule");
+        assertThat(reason(plan, "auxbelt")).contains("the book has no limit for it");
+        EngineFamily lasting = family(400_000);
+        assertThat(reason(plan(lasting, Scope.whole(lasting)), "idler")).contains("it holds until the next opening");
+        EngineFamily passed = family(90_000);
+        assertThat(reason(plan(passed, Scope.whole(passed)), "idler")).contains("its limit is passed");
+        assertThat(line(plan, "auxbelt").laterMinor()).isZero();
+        assertThat(plan.byCode().get("idler")).isEqualTo(line(plan, "idler"));
+    }
+
+    @Test
+    void whatHoldsIsPricedByTheChanceThatItDoesNot() {
+        EngineFamily lasting = family(400_000);
+        EngineFamily sooner = family(300_000);
+        BundlePlan.Line lasts = line(plan(lasting, Scope.whole(lasting)), "idler");
+        BundlePlan.Line wears = line(plan(sooner, Scope.whole(sooner)), "idler");
+        assertThat(lasts.laterMinor()).isPositive();
+        assertThat(wears.laterMinor()).isGreaterThan(lasts.laterMinor());
+        assertThat(wears.limitOn().orElseThrow()).isBefore(lasts.limitOn().orElseThrow());
+    }
+
+    @Test
+    void thePersonsWordGoesOverTheRulesAndTheHalfTakesThePlaceOfTheWhole() {
+        EngineFamily f = family(130_000);
+        BundlePlan half = plan(f, scope(f, School.WHAT_PAYS, Map.of("pumphalf", Decision.in("original maker"))));
+        assertThat(half.bundle().items()).contains("pumphalf").doesNotContain("pump");
+        assertThat(reason(half, "pump")).startsWith("Only the front half is renewed");
+        BundlePlan both = plan(
+                f,
+                scope(f, School.WHAT_PAYS, Map.of("pumphalf", Decision.in("original maker"), "pump", Decision.in(""))));
+        assertThat(both.bundle().items().stream().filter(i -> i.startsWith("pump")))
+                .hasSize(1);
+        BundlePlan unknown = plan(f, scope(f, School.WHAT_PAYS, Map.of("no such item", Decision.in(""))));
+        assertThat(unknown.bundle().items())
+                .isEqualTo(plan(f, Scope.whole(f)).bundle().items());
+    }
+
+    @Test
+    void aPartialJobCountsUntilTheRunningClockOfTheDrive() {
+        EngineFamily f = family(130_000);
+        Scope whole = Scope.whole(f);
+        Scope partial = new Scope(Set.of("pump"), School.WHAT_PAYS, whole.seals(), Map.of(), Map.of(), Set.of());
+        // renewed five years ago at 20,000 km, six years or 120,000 km: 20,000 km or a year are left, at 20,000 a year
+        assertThat(plan(f, partial).nextOpening()).isBetween(TODAY.plusMonths(10), TODAY.plusMonths(12));
+        assertThat(plan(f, whole).nextOpening()).isAfter(TODAY.plusYears(4));
+        assertThat(plan(f, partial, Map.of(), Optional.empty()).nextOpening())
+                .as("from first registration, which is over")
+                .isEqualTo(TODAY);
+        BundlePlan parting = plan(f, whole, all(f, 20_000, 5), Optional.of(TODAY.plusYears(1)));
+        assertThat(parting.nextOpening()).isEqualTo(TODAY.plusYears(1));
+        assertThat(plan(f, whole, all(f, 20_000, 5), Optional.of(TODAY.plusYears(20)))
+                        .nextOpening())
+                .isEqualTo(plan(f, whole).nextOpening());
+    }
 }

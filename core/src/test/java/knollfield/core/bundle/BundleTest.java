@@ -1,11 +1,13 @@
 package knollfield.core.bundle;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import knollfield.core.Families;
@@ -13,7 +15,12 @@ import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.due.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
+import knollfield.core.due.FindingEffect;
+import knollfield.core.engine.AccessStep;
 import knollfield.core.engine.EngineFamily;
+import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
+import knollfield.core.engine.Part;
 import knollfield.core.engine.TensionerKind;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -128,5 +135,117 @@ class BundleTest {
         assertThat(with.labour().minutes() - without.labour().minutes())
                 .isEqualTo(25)
                 .isEqualTo(line(without, "camseal").marginalMinutes());
+    }
+
+    @Test
+    void renewedRecentlyMeansLessThanAQuarterOfItsLife() {
+        // Common practice, no source: a part of 120,000 km or six years is not done again within a quarter of either
+        for (int km : new int[] {29_999, 30_000}) {
+            ClockStart start = new ClockStart(TODAY, 138_000 - km, ClockStart.Grade.DOCUMENTED);
+            Bundle bundle = BundleRules.bundle(FAMILY, vehicle(Map.of("pump", start)), Set.of());
+            assertThat(line(bundle, "pump").rule()).isEqualTo(km < 30_000 ? Rule.EXCLUDED : Rule.REQUIRED);
+        }
+        ClockStart seals = new ClockStart(TODAY, 138_000 - 10_000, ClockStart.Grade.DOCUMENTED);
+        assertThat(line(BundleRules.bundle(FAMILY, vehicle(Map.of("camseal", seals)), Set.of("camseal")), "camseal")
+                        .rule())
+                .as("without limits of its own it lives as long as the drive")
+                .isEqualTo(Rule.EXCLUDED);
+    }
+
+    @Test
+    void whatWasFoundOnAnItemAsksForItUnlessItSaysNothingBadOrWasSetAside() {
+        Evidence found = new Evidence(EvidenceKind.CRACKS, TODAY, Evidence.Confidence.SEEN, Optional.of("camseal"));
+        Evidence good =
+                new Evidence(EvidenceKind.INSPECTED_GOOD, TODAY, Evidence.Confidence.SEEN, Optional.of("camseal"));
+        assertThat(rule(found)).isEqualTo(Rule.REQUIRED);
+        assertThat(rule(good)).isEqualTo(Rule.OFFERED);
+        assertThat(rule()).isEqualTo(Rule.OFFERED);
+        Evidence elsewhere = new Evidence(EvidenceKind.CRACKS, TODAY, Evidence.Confidence.SEEN, Optional.of("pump"));
+        assertThat(rule(elsewhere)).isEqualTo(Rule.OFFERED);
+        Evidence oil =
+                new Evidence(EvidenceKind.OIL_TOP, TODAY.minusDays(9), Evidence.Confidence.SEEN, Optional.empty());
+        Evidence measured =
+                new Evidence(EvidenceKind.INSPECTED_GOOD, TODAY, Evidence.Confidence.MEASURED, Optional.empty());
+        assertThat(rule(oil)).isEqualTo(Rule.REQUIRED);
+        assertThat(rule(oil, measured))
+                .isEqualTo(FindingEffect.isSetAside(oil, List.of(oil, measured)) ? Rule.OFFERED : Rule.REQUIRED);
+        assertThat(FindingEffect.isSetAside(oil, List.of(oil, measured))).isTrue();
+    }
+
+    private static Rule rule(Evidence... found) {
+        return line(BundleRules.bundle(FAMILY, vehicle(Map.of(), found), Set.of()), "camseal")
+                .rule();
+    }
+
+    @Test
+    void whatTheVehicleHasNotGotIsNotFitted() {
+        List<AccessStep> steps = FAMILY.accessSteps();
+        EngineFamily family = with(new Item(
+                "compressorbelt",
+                ItemKind.AUXILIARY_BELT,
+                "Compressor belt",
+                new Part("X-1", "Compressor belt", 1, 900),
+                Optional.empty(),
+                List.of("aircon"),
+                false));
+        assertThat(steps).extracting(AccessStep::code).contains("aircon");
+        BundleRules.Vehicle cooled =
+                new BundleRules.Vehicle(Set.of("air conditioning"), Map.of(), List.of(), TODAY, 138_000);
+        assertThat(line(BundleRules.bundle(family, vehicle(Map.of()), Set.of()), "compressorbelt")
+                        .rule())
+                .isEqualTo(Rule.EXCLUDED);
+        assertThat(line(BundleRules.bundle(family, cooled, Set.of()), "compressorbelt")
+                        .rule())
+                .isEqualTo(Rule.OFFERED);
+        EngineFamily loose = with(new Item(
+                "sticker",
+                ItemKind.GASKET,
+                "Sticker",
+                new Part("X-2", "Sticker", 1, 10),
+                Optional.empty(),
+                List.of(),
+                false));
+        assertThat(line(BundleRules.bundle(loose, vehicle(Map.of()), Set.of()), "sticker")
+                        .rule())
+                .as("no step leads to it")
+                .isEqualTo(Rule.OFFERED);
+    }
+
+    private static EngineFamily with(Item item) {
+        List<Item> items = new ArrayList<>(FAMILY.items());
+        items.add(item);
+        return new EngineFamily(
+                FAMILY.code(),
+                FAMILY.name(),
+                FAMILY.drive(),
+                FAMILY.interference(),
+                FAMILY.crankFit(),
+                FAMILY.reference(),
+                FAMILY.pins(),
+                FAMILY.tensioner(),
+                true,
+                true,
+                FAMILY.moveOver(),
+                1,
+                5.5,
+                FAMILY.path().orElseThrow(),
+                items,
+                FAMILY.accessSteps(),
+                FAMILY.joints(),
+                FAMILY.repair(),
+                List.of());
+    }
+
+    @Test
+    void aSecondPersonsMinutesAreAddedUpAndAnUnknownItemIsRefused() {
+        List<AccessStep> book = List.of(
+                new AccessStep("a", "a", 30, List.of(), Optional.empty(), List.of(), 10),
+                new AccessStep("b", "b", 20, List.of("a"), Optional.empty(), List.of(), 5));
+        assertThat(Labour.union(book, Set.of(), Map.of("x", List.of("b"))).helperMinutes())
+                .isEqualTo(15);
+        assertThatThrownBy(() -> Labour.of(FAMILY, Set.of(), List.of("nothing")))
+                .hasMessageContaining("no item nothing");
+        assertThatThrownBy(() -> Labour.union(book, Set.of(), Map.of("x", List.of("c"))))
+                .hasMessageContaining("no access step c");
     }
 }

@@ -65,4 +65,34 @@ class GradeTest {
                 .containsExactly("side");
         assertThat(FitCheck.compare(belt(145, 25.4), Data.unknown())).isEmpty();
     }
+
+    @Test
+    void lengthAndThicknessAreComparedAndWordsNameWhatIsKnown() {
+        Data book = new Data(
+                OptionalInt.empty(),
+                OptionalDouble.empty(),
+                OptionalDouble.of(80.1),
+                OptionalDouble.of(3.2),
+                Optional.empty());
+        Data hand = new Data(
+                OptionalInt.of(145),
+                OptionalDouble.of(25.4),
+                OptionalDouble.of(82),
+                OptionalDouble.of(5),
+                Optional.of("left"));
+        assertThat(FitCheck.compare(book, hand))
+                .extracting(FitCheck.Mismatch::words)
+                .containsExactly("length 82.0 mm, the book has 80.1 mm", "thickness 5.0 mm, the book has 3.2 mm");
+        assertThat(FitCheck.words(hand))
+                .isEqualTo("145 teeth or links, 25.4 mm wide, 82.0 mm long, 5.0 mm thick, left");
+        assertThat(FitCheck.words(Data.unknown())).isEmpty();
+    }
+
+    @Test
+    void whatCostsNothingIsAllowedAndLessIsNot() {
+        assertThat(Grade.costPer10000Km(0, 0, 10_000)).isZero();
+        assertThatThrownBy(() -> Grade.costPer10000Km(-1, 0, 10_000)).hasMessageContaining("zero or more");
+        assertThatThrownBy(() -> Grade.costPer10000Km(0, -1, 10_000)).hasMessageContaining("zero or more");
+        assertThatThrownBy(() -> Grade.costPer10000Km(0, 0, 0)).hasMessageContaining("above zero");
+    }
 }

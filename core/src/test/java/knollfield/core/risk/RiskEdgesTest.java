@@ -25,7 +25,9 @@ import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
+import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Limit;
+import knollfield.core.engine.Part;
 import knollfield.core.engine.TensionerKind;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
@@ -283,5 +285,60 @@ class RiskEdgesTest {
                 .as("beyond what is looked at")
                 .isEmpty();
         assertThat(AgeReplacement.optimum(set, 640, 13_470, best * 1.001)).isPresent();
+    }
+
+    /** An idler without limits of its own, of a vehicle registered so many months ago that shows so many km. */
+    private static boolean isTakenAsOriginal(int months, int km) {
+        List<Item> items = new ArrayList<>(BELT.items());
+        items.add(new Item(
+                "idler",
+                ItemKind.IDLER,
+                "Idler",
+                new Part("I-1", "Idler", 1, 2_000),
+                Optional.empty(),
+                List.of("tensioner"),
+                true));
+        EngineFamily family = new EngineFamily(
+                BELT.code(),
+                BELT.name(),
+                BELT.drive(),
+                BELT.interference(),
+                BELT.crankFit(),
+                BELT.reference(),
+                BELT.pins(),
+                BELT.tensioner(),
+                true,
+                true,
+                BELT.moveOver(),
+                1,
+                5.5,
+                BELT.path().orElseThrow(),
+                items,
+                BELT.accessSteps(),
+                BELT.joints(),
+                BELT.repair(),
+                List.of());
+        LocalDate registered = TODAY.minusMonths(months);
+        ClockStart fresh = new ClockStart(TODAY, km, ClockStart.Grade.DOCUMENTED);
+        VehicleFacts facts = new VehicleFacts(
+                registered,
+                false,
+                List.of(new Reading(1, TODAY, km, ReadingSource.WORKSHOP)),
+                Map.of("belt", fresh, "tensioner", fresh, "pump", fresh),
+                Set.of(),
+                List.of(),
+                new UsageClass("T", "test", 20_000, 5_000),
+                List.of());
+        VehicleForecast f = DueEngine.forecast(facts, Optional.of(family), CAREFUL, TODAY);
+        return DriveHazard.of(f, registered, List.of(), WEAR)
+                .orElseThrow()
+                .stillOriginal()
+                .isEmpty();
+    }
+
+    @ParameterizedTest(name = "{0} months, {1} km")
+    @CsvSource({"71, 100000, true", "72, 100000, false", "71, 119999, true", "71, 120000, false", "73, 130000, false"})
+    void aPartWithoutLimitsIsTheOriginalInsideThoseOfTheBelt(int months, int km, boolean original) {
+        assertThat(isTakenAsOriginal(months, km)).isEqualTo(original);
     }
 }
