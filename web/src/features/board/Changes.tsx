@@ -32,7 +32,7 @@ export function Compared({
       <thead>
         <tr>
           <th>
-            <span className="unseen">Plan</span>
+            <span className="unseen">Which plan</span>
           </th>
           {rows.map(([what]) => (
             <th key={what} className="num">
@@ -95,7 +95,7 @@ export function Changes({
         <tr>
           {tick && (
             <th>
-              <span className="unseen">Take it</span>
+              <span className="unseen">Chosen</span>
             </th>
           )}
           <th>Vehicle</th>

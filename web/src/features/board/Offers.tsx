@@ -30,7 +30,7 @@ export function Offers({ job, onDone }: { job: BoardJob; onDone: () => void }) {
               <th className="num">Costs the rest</th>
               <th>Who waits longer</th>
               <th>
-                <span className="unseen">Promise</span>
+                <span className="unseen">What to do</span>
               </th>
             </tr>
           </thead>

@@ -151,7 +151,7 @@ function Sheet({ rows }: { rows: Schemas['DeskRow'][] }) {
             <th>Read on</th>
             <th>Odometer, {unit === 'KM' ? 'km' : 'miles'}</th>
             <th>
-              <span className="unseen">Result</span>
+              <span className="unseen">What came of it</span>
             </th>
           </tr>
         </thead>

@@ -43,7 +43,7 @@ export function BundleTable({ job, editable }: { job: Job; editable: boolean }) 
         <thead>
           <tr>
             <th>
-              <span className="unseen">In the job</span>
+              <span className="unseen">Taken in</span>
             </th>
             <th>Item and reason</th>
             {COLUMNS.map((c) => (

@@ -608,7 +608,7 @@ function TakenBefore() {
             <th className="num">Changed</th>
             <th>Taken in by</th>
             <th>
-              <span className="unseen">Take it back</span>
+              <span className="unseen">What to do</span>
             </th>
           </tr>
         </thead>

@@ -63,7 +63,7 @@ export default function Matching() {
               <th>Engine family</th>
               <th className="num">Vehicles</th>
               <th>
-                <span className="unseen">Change</span>
+                <span className="unseen">What to do</span>
               </th>
             </tr>
           </thead>
@@ -210,7 +210,7 @@ function Vehicles({
             <th className="num">First registered</th>
             <th>Engine family</th>
             <th>
-              <span className="unseen">Decide</span>
+              <span className="unseen">What to do</span>
             </th>
           </tr>
         </thead>

@@ -68,7 +68,7 @@ export default function People() {
             <th>Days</th>
             <th>Signed in</th>
             <th>
-              <span className="unseen">Change</span>
+              <span className="unseen">What to do</span>
             </th>
           </tr>
         </thead>

@@ -59,7 +59,7 @@ function Bays() {
               <th>What it is</th>
               <th>Takes</th>
               <th>
-                <span className="unseen">Change</span>
+                <span className="unseen">What to do</span>
               </th>
             </tr>
           </thead>
@@ -201,7 +201,7 @@ function Fleets() {
               <th>Off the road at once</th>
               <th>Days</th>
               <th>
-                <span className="unseen">Change</span>
+                <span className="unseen">What to do</span>
               </th>
             </tr>
           </thead>

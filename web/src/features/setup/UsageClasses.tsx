@@ -37,7 +37,7 @@ export function UsageClasses() {
               <th className="num">Spread between vehicles</th>
               <th className="num">Vehicles</th>
               <th>
-                <span className="unseen">Change</span>
+                <span className="unseen">What to do</span>
               </th>
             </tr>
           </thead>

@@ -26,7 +26,7 @@ export function Devices({ devices }: { devices: Schemas['DeviceView'][] }) {
             <th>From</th>
             <th>Since</th>
             <th>
-              <span className="unseen">Sign it out</span>
+              <span className="unseen">What to do</span>
             </th>
           </tr>
         </thead>

@@ -56,13 +56,13 @@ function Shorts({ stores }: { stores: Stores }) {
             <tr>
               {desk && (
                 <th>
-                  <span className="unseen">Order it</span>
+                  <span className="unseen">Chosen to order</span>
                 </th>
               )}
               <th>Order by</th>
               <th>Part</th>
               <th>
-                <span className="unseen">Name</span>
+                <span className="unseen">Part name</span>
               </th>
               <th className="num">Pieces</th>
               <th className="num">In the house</th>

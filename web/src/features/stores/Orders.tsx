@@ -30,7 +30,7 @@ export default function Orders() {
             <tr>
               <th>Part</th>
               <th>
-                <span className="unseen">Name</span>
+                <span className="unseen">Part name</span>
               </th>
               <th className="num">Pieces</th>
               <th className="num">Price</th>

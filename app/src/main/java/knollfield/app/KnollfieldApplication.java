@@ -1,5 +1,6 @@
 package knollfield.app;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 import knollfield.app.data.CannotStart;
@@ -17,6 +18,8 @@ public class KnollfieldApplication {
 
     /** What a person can do something about is said in a sentence; everything else with all there is to know. */
     public static void main(String[] args) {
+        // words and figures are the workshop's, never the machine's: some locales have digits of their own
+        Locale.setDefault(Locale.UK);
         try {
             if (Commands.asked(args)) {
                 Commands.run(System.out, args);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -68,8 +69,11 @@ class LoopFitTest {
         assertThat(fit(teeth, true, crank(), cam(0, 300)).wrong()).isEmpty();
         assertThat(fit(teeth + 1, true, crank(), cam(0, 300)).wrong()).isEmpty();
         assertThat(fit(teeth + 3, true, crank(), cam(0, 300)).wrong())
-                .containsExactly("The wheels as placed take %.1f teeth or links of 9.5 mm, the loop has %d."
-                        .formatted(needed, teeth + 3));
+                .containsExactly(String.format(
+                        Locale.ROOT,
+                        "The wheels as placed take %.1f teeth or links of 9.5 mm, the loop has %d.",
+                        needed,
+                        teeth + 3));
     }
 
     @Test
