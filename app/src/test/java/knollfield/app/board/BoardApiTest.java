@@ -451,7 +451,9 @@ class BoardApiTest {
                         .valueStream()
                         .map(s -> s.get("registration").asString()))
                 .contains(struck.get("registration").asString());
-        assertThat(answer.get("struck").get(0).get("words").get(0).asString()).contains("does not work on");
+        // which of them comes first depends on how far the planner had come
+        assertThat(answer.get("struck").valueStream())
+                .anySatisfy(s -> assertThat(s.get("words").toString()).contains("does not work on"));
         assertThat(answer.get("after").get("unplannedJobs"))
                 .isEqualTo(answer.get("before").get("unplannedJobs"));
         assertThat(board().get("blocks")).isEqualTo(before.get("blocks"));
