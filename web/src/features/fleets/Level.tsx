@@ -61,7 +61,7 @@ function Levelling({ fleet, onClose }: { fleet: FleetPage; onClose: () => void }
                     <tr>
                       {me.manages && (
                         <th>
-                          <span className="visually-hidden">Bring forward</span>
+                          <span className="unseen">Bring forward</span>
                         </th>
                       )}
                       <th>Vehicle</th>

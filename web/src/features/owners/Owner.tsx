@@ -241,7 +241,7 @@ function Vehicles({ page }: { page: OwnerPage }) {
           <tr>
             {splitting && (
               <th>
-                <span className="visually-hidden">Another owner's</span>
+                <span className="unseen">Another owner's</span>
               </th>
             )}
             <th>Vehicle</th>

@@ -237,7 +237,7 @@ function Found({ rows }: { rows: Row[] }) {
         <thead>
           <tr>
             <th>
-              <span className="visually-hidden">Chosen</span>
+              <span className="unseen">Chosen</span>
             </th>
             <th>Vehicle</th>
             <th>Owner</th>

@@ -18,7 +18,9 @@ public class KnollfieldApplication {
 
     /** What a person can do something about is said in a sentence; everything else with all there is to know. */
     public static void main(String[] args) {
-        // words and figures are the workshop's, never the machine's: some locales have digits of their own
+        // words and figures are the workshop's, never the machine's: some locales have digits of their own, and the
+        // database's
+        // LOWER and UPPER go by it too
         Locale.setDefault(Locale.UK);
         try {
             if (Commands.asked(args)) {

@@ -87,6 +87,9 @@ class KillTest {
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-XX:TieredStopAtLevel=1",
                         "-XX:+UseSerialGC",
+                        // where the small letter of I is not i, the file of before must be known all the same
+                        "-Duser.language=tr",
+                        "-Duser.country=TR",
                         "-cp",
                         System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
                         "knollfield.app.KnollfieldApplication",

@@ -3,6 +3,7 @@ package knollfield.core;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import knollfield.core.engine.AccessStep;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.CrankFit;
@@ -250,6 +251,30 @@ public final class Families {
                 List.of(),
                 ToolSet.none(),
                 List.of());
+    }
+
+    /** {@code family} with {@code more} items behind its own. */
+    public static EngineFamily with(EngineFamily family, Item... more) {
+        return new EngineFamily(
+                family.code(),
+                family.name(),
+                family.drive(),
+                family.interference(),
+                family.crankFit(),
+                family.reference(),
+                family.pins(),
+                family.tensioner(),
+                family.pinOutBeforeTurns(),
+                family.mountInTheWay(),
+                family.moveOver(),
+                family.blankingPlugs(),
+                family.coolantLitres(),
+                family.path().orElseThrow(),
+                Stream.concat(family.items().stream(), Stream.of(more)).toList(),
+                family.accessSteps(),
+                family.joints(),
+                family.repair(),
+                family.cautions());
     }
 
     private static Part part(String number, long price) {

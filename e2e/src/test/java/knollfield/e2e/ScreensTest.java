@@ -54,6 +54,7 @@ class ScreensTest {
         "engines, /engines, Engines",
         "stores, /stores, Coming jobs",
         "orders, /stores/orders, What arrives goes onto the shelf",
+        "tool sets, /stores/tool-sets, Tool sets",
         "recall, /recall, Recall",
         "practice, /practice, Practice",
         "calculators, /calculators, Belt",

@@ -19,7 +19,7 @@ public final class Why {
 
     private static final int SINGLE_RULES = 3;
 
-    /** A workshop of five and four bays has as many in half a year of long days. */
+    /** Five technicians and four bays have as many in 250 days of ten hours. */
     private static final int MOST_PLACES = 100_000;
 
     /** Rules that say nothing about what is in the way. */
@@ -188,7 +188,7 @@ public final class Why {
         return why;
     }
 
-    /** @param lastDay up to which every place was looked at */
+    /** @param lastDay the last day of which every place was looked at; at least that of now */
     private record Singles(Map<Broken.Rule, Near> byRule, int lastDay) {}
 
     /**
@@ -214,6 +214,9 @@ public final class Why {
             }
             s++;
         }
-        return new Singles(single, shop.ruler().dayOf(Math.max(shop.now(), s - 1)));
+        int whole = s < shop.ruler().slots()
+                ? shop.ruler().dayOf(s) - 1
+                : shop.ruler().days() - 1;
+        return new Singles(single, Math.max(shop.ruler().dayOf(shop.now()), whole));
     }
 }

@@ -3,7 +3,6 @@ package knollfield.core.bundle;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -45,53 +44,34 @@ class BundlePlannerTest {
 
     /** The plain family with an idler behind the cover, an accessory belt before it and a pump in two halves. */
     private static EngineFamily family(int idlerKm) {
-        List<Item> items = new ArrayList<>(PLAIN.items());
-        items.add(new Item(
-                "idler",
-                ItemKind.IDLER,
-                "Idler",
-                new Part("I-1", "Idler", 1, 2_000),
-                Optional.of(new Schedule(Limit.ofKm(idlerKm), Optional.empty(), "test", DistanceUnit.KM)),
-                List.of("tensioner"),
-                true));
-        items.add(new Item(
-                "auxbelt",
-                ItemKind.AUXILIARY_BELT,
-                "Accessory belt",
-                new Part("A-1", "Accessory belt", 1, 1_500),
-                Optional.empty(),
-                List.of("drain"),
-                false));
-        items.add(new Item(
-                "pumphalf",
-                ItemKind.WATER_PUMP,
-                "Front half of the pump",
-                new Part("P-2", "Pump half", 1, 1_800),
-                Optional.empty(),
-                List.of("pump"),
-                true,
-                Optional.empty(),
-                Optional.of("pump")));
-        return new EngineFamily(
-                PLAIN.code(),
-                PLAIN.name(),
-                PLAIN.drive(),
-                PLAIN.interference(),
-                PLAIN.crankFit(),
-                PLAIN.reference(),
-                PLAIN.pins(),
-                PLAIN.tensioner(),
-                true,
-                true,
-                PLAIN.moveOver(),
-                1,
-                5.5,
-                PLAIN.path().orElseThrow(),
-                items,
-                PLAIN.accessSteps(),
-                PLAIN.joints(),
-                PLAIN.repair(),
-                List.of());
+        return Families.with(
+                PLAIN,
+                new Item(
+                        "idler",
+                        ItemKind.IDLER,
+                        "Idler",
+                        new Part("I-1", "Idler", 1, 2_000),
+                        Optional.of(new Schedule(Limit.ofKm(idlerKm), Optional.empty(), "test", DistanceUnit.KM)),
+                        List.of("tensioner"),
+                        true),
+                new Item(
+                        "auxbelt",
+                        ItemKind.AUXILIARY_BELT,
+                        "Accessory belt",
+                        new Part("A-1", "Accessory belt", 1, 1_500),
+                        Optional.empty(),
+                        List.of("drain"),
+                        false),
+                new Item(
+                        "pumphalf",
+                        ItemKind.WATER_PUMP,
+                        "Front half of the pump",
+                        new Part("P-2", "Pump half", 1, 1_800),
+                        Optional.empty(),
+                        List.of("pump"),
+                        true,
+                        Optional.empty(),
+                        Optional.of("pump")));
     }
 
     private static BundlePlan plan(

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.IntStream;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
 import org.junit.jupiter.api.Test;
@@ -313,6 +314,29 @@ class AskingTest {
         board.remove(1);
         assertThat(text(Why.notPlanned(board, 2))).startsWith("Nothing forbids it: 2026-11-30 with Hedra Voss is free");
         assertThat(Why.here(board, 2)).isEmpty();
+    }
+
+    @Test
+    void whereEveryPlaceBreaksTwoRulesItIsSaidAsFarAsWasLookedAt() {
+        Integer[] always = IntStream.range(0, 40).boxed().toArray(Integer[]::new);
+        // not there before the last half-hour, and away on every day
+        PlanJob barred = needing(job(1, 8, 5, 100), "CAL", 40 * 16 - 1, "parts", always);
+        Shop small = shop(40, 0, List.of(technician(1, "Hedra Voss")), List.of(bay(1, 1)), List.of(set("CAL", 1)), 1);
+        Shop large = shop(
+                40,
+                0,
+                IntStream.rangeClosed(1, 60)
+                        .mapToObj(i -> technician(i, "T" + i))
+                        .toList(),
+                IntStream.rangeClosed(1, 60).mapToObj(i -> bay(i, 1)).toList(),
+                List.of(set("CAL", 1)),
+                1);
+
+        assertThat(text(Why.notPlanned(Board.lay(new PlanCase(small, List.of(barred)), Map.of()), 1)))
+                .contains("Every place up to " + small.ruler().date(39) + " breaks two rules or more.");
+        // 3,600 places each half-hour, sixteen a day: one whole day and a part of the next
+        assertThat(text(Why.notPlanned(Board.lay(new PlanCase(large, List.of(barred)), Map.of()), 1)))
+                .contains("Every place up to " + large.ruler().date(0) + " breaks two rules or more.");
     }
 
     @Test

@@ -289,35 +289,16 @@ class RiskEdgesTest {
 
     /** An idler without limits of its own, of a vehicle registered so many months ago that shows so many km. */
     private static boolean isTakenAsOriginal(int months, int km) {
-        List<Item> items = new ArrayList<>(BELT.items());
-        items.add(new Item(
-                "idler",
-                ItemKind.IDLER,
-                "Idler",
-                new Part("I-1", "Idler", 1, 2_000),
-                Optional.empty(),
-                List.of("tensioner"),
-                true));
-        EngineFamily family = new EngineFamily(
-                BELT.code(),
-                BELT.name(),
-                BELT.drive(),
-                BELT.interference(),
-                BELT.crankFit(),
-                BELT.reference(),
-                BELT.pins(),
-                BELT.tensioner(),
-                true,
-                true,
-                BELT.moveOver(),
-                1,
-                5.5,
-                BELT.path().orElseThrow(),
-                items,
-                BELT.accessSteps(),
-                BELT.joints(),
-                BELT.repair(),
-                List.of());
+        EngineFamily family = Families.with(
+                BELT,
+                new Item(
+                        "idler",
+                        ItemKind.IDLER,
+                        "Idler",
+                        new Part("I-1", "Idler", 1, 2_000),
+                        Optional.empty(),
+                        List.of("tensioner"),
+                        true));
         LocalDate registered = TODAY.minusMonths(months);
         ClockStart fresh = new ClockStart(TODAY, km, ClockStart.Grade.DOCUMENTED);
         VehicleFacts facts = new VehicleFacts(
