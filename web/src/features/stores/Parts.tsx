@@ -297,7 +297,7 @@ function PartForm({ part, family, onClose }: { part?: Part; family: string; onCl
         store.mutate();
       }}
     >
-      <h3>{part ? `Part ${part.number}` : 'A new part'}</h3>
+      <h2>{part ? `Part ${part.number}` : 'A new part'}</h2>
       <div className="fields">
         {field('number', 'Number', '/number')}
         {field('name', 'Name', '/name', undefined, true)}

@@ -14,6 +14,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ReducedMotion;
 import com.microsoft.playwright.options.RequestOptions;
 import com.microsoft.playwright.options.ServiceWorkerPolicy;
@@ -269,6 +270,10 @@ final class Browser implements BeforeAllCallback, AfterEachCallback {
 
     /** No serious fault for people who see, hear or move differently, and nothing that runs out of its window. */
     void check(Page page, String screen) {
+        // a place is fetched when it is first gone to; before its heading is there, there is nothing to look at
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1))
+                .first()
+                .waitFor();
         List<String> faults = new AxeBuilder(page)
                 .analyze().getViolations().stream()
                         .filter(v -> !"minor".equals(v.getImpact()))
