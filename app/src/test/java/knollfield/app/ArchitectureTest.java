@@ -3,12 +3,19 @@ package knollfield.app;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
 import knollfield.core.explain.Statement;
+import org.junit.jupiter.api.Test;
 
 @AnalyzeClasses(packages = "knollfield", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
@@ -88,4 +95,18 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule CORE_PACKAGES_FORM_NO_CIRCLE =
             slices().matching("knollfield.core.(*)..").should().beFreeOfCycles();
+
+    /** What is longer puts views together or decides something, and has a file of its own for that. */
+    @Test
+    void controllersAreShorterThan150Lines() throws IOException {
+        try (Stream<Path> files = Files.walk(Path.of("src/main/java"))) {
+            List<Path> controllers = files.filter(
+                            f -> f.getFileName().toString().endsWith("Controller.java"))
+                    .toList();
+            assertThat(controllers).hasSizeGreaterThan(30);
+            for (Path controller : controllers) {
+                assertThat(Files.readAllLines(controller)).as("%s", controller).hasSizeLessThan(150);
+            }
+        }
+    }
 }

@@ -2,6 +2,7 @@ package knollfield.bench;
 
 import java.util.List;
 import java.util.Optional;
+import knollfield.core.clock.Limit;
 import knollfield.core.engine.AccessStep;
 import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.CrankFit;
@@ -10,7 +11,6 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Interference;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Part;
 import knollfield.core.engine.Pulley;
 import knollfield.core.engine.ReferenceMethod;

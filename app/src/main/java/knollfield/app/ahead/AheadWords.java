@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
-import knollfield.app.ahead.AheadController.CrossRow;
+import knollfield.app.ahead.AheadViews.CrossRow;
 import knollfield.app.ahead.Crowd.Mark;
 import knollfield.app.ahead.Crowd.Scene;
 import knollfield.app.shared.Cells;

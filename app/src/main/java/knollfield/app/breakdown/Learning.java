@@ -16,7 +16,7 @@ import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.WorkshopClock;
 import knollfield.app.vehicle.StoredEvidence;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.learn.DriveLife;

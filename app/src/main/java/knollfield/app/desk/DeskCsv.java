@@ -6,7 +6,6 @@ import java.math.BigDecimal;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
-import knollfield.app.desk.DeskController.DeskRow;
 import knollfield.app.shared.Cells;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;

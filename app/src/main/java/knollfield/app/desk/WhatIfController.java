@@ -11,7 +11,7 @@ import knollfield.app.settings.Workshop;
 import knollfield.app.settings.WorkshopSettings;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.VehicleService;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.DueEngine;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.Status;

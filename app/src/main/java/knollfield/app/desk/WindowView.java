@@ -3,10 +3,10 @@ package knollfield.app.desk;
 import java.time.LocalDate;
 import java.util.List;
 import knollfield.app.vehicle.VehicleHistory;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.DueWindow;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;
-import knollfield.core.engine.Limit;
 import org.jspecify.annotations.Nullable;
 
 /** A due window as the screens draw it: ages in months and distances in km since the item's start. */

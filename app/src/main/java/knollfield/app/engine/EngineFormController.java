@@ -50,7 +50,7 @@ class EngineFormController {
     /** Whether the work for a purpose is proven; {@code breaches} say what breaks, in words. */
     record PurposeProof(String name, boolean proven, int steps, List<String> breaches) {}
 
-    record FormCheck(List<EngineController.BookGapView> gaps, List<PurposeProof> purposes) {}
+    record FormCheck(List<EngineViews.BookGapView> gaps, List<PurposeProof> purposes) {}
 
     record FiledFamily(String code, String name) {}
 
@@ -93,7 +93,7 @@ class EngineFormController {
         EngineForms.Checked checked = forms.check(answers);
         return new FormCheck(
                 checked.gaps().stream()
-                        .map(g -> new EngineController.BookGapView(g.what(), g.blocks()))
+                        .map(g -> new EngineViews.BookGapView(g.what(), g.blocks()))
                         .toList(),
                 checked.purposes().stream()
                         .map(p -> new PurposeProof(

@@ -42,7 +42,7 @@ import knollfield.app.vehicle.Renewal;
 import knollfield.app.vehicle.Vehicle;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.app.vehicle.VehiclesChanged;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.odometer.ReadingSource;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;

@@ -62,6 +62,11 @@ public record Job(
     /** Minutes worked and parts used, minor units before tax. */
     public record Actual(int minutes, long partsMinor) {}
 
+    /** True where belt or chain is renewed, and it is no mere look. */
+    public boolean renews() {
+        return !scope.isInspection();
+    }
+
     /** At the bench, what was added or decided there waits for the owner. */
     public boolean awaitsOwner() {
         return stage == JobStage.UNDER_WAY && waits.contains(CardEvent.PauseReason.OWNER.words());

@@ -1,23 +1,23 @@
 package knollfield.app.job;
 
 import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.Set;
+import knollfield.app.job.JobForms.ActualIn;
+import knollfield.app.job.JobForms.BayView;
+import knollfield.app.job.JobForms.Created;
+import knollfield.app.job.JobForms.InspectionTimeIn;
+import knollfield.app.job.JobForms.JobRow;
+import knollfield.app.job.JobForms.NewJob;
+import knollfield.app.job.JobForms.PlacedJob;
+import knollfield.app.job.JobForms.ReworkIn;
+import knollfield.app.job.JobForms.ScopeIn;
+import knollfield.app.job.JobForms.TechnicianView;
+import knollfield.app.job.JobForms.WeekView;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
-import knollfield.app.vehicle.Vehicle;
-import knollfield.core.bundle.Decision;
-import knollfield.core.bundle.School;
-import knollfield.core.due.JobStage;
-import knollfield.core.engine.Drive;
 import knollfield.core.jobcard.CardGenerator;
-import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -45,119 +45,12 @@ class JobController {
         this.views = views;
     }
 
-    /**
-     * @param inspection nothing is opened; null for every other job
-     * @param inspectionMinutes so long one looks; null as usual
-     */
-    record NewJob(
-            long vehicleId,
-            @Nullable Boolean inspection,
-            @Nullable Integer inspectionMinutes) {}
-
-    record InspectionTimeIn(int minutes, int version) {}
-
-    record Created(long id) {}
-
-    /**
-     * How the job is to be built; what is left out is as the workshop has it.
-     *
-     * @param decisions by item code
-     * @param parts catalogue numbers by item code
-     * @param variants choice by variant code
-     * @param version the job's, as it was read
-     */
-    record ScopeIn(
-            Set<String> purpose,
-            @Nullable School school,
-            School.@Nullable Seals seals,
-            @Nullable LocalDate keptUntil,
-            Map<String, JobViews.DecisionIn> decisions,
-            Map<String, String> parts,
-            Set<String> ownerSupplied,
-            Map<String, String> variants,
-            long toolHireMinor,
-            int version) {
-
-        JobScope toScope() {
-            Map<String, Decision> decided = new HashMap<>();
-            decisions.forEach((item, d) -> decided.put(
-                    item,
-                    new Decision(
-                            d.in(),
-                            Optional.ofNullable(d.reason()).orElse("").strip(),
-                            Optional.ofNullable(d.inspection()).orElse("").strip())));
-            return new JobScope(
-                    purpose,
-                    Optional.ofNullable(school),
-                    Optional.ofNullable(seals),
-                    Optional.ofNullable(keptUntil),
-                    decided,
-                    parts,
-                    ownerSupplied,
-                    variants,
-                    toolHireMinor,
-                    OptionalInt.empty());
-        }
-    }
-
-    record ActualIn(int minutes, long partsMinor, int version) {}
-
-    record JobRow(
-            long id,
-            long vehicleId,
-            String registration,
-            String makeModel,
-            String ownerName,
-            JobStage stage,
-            JobViews.@Nullable BookingView booking,
-            String waits,
-            boolean inspection,
-            @Nullable Long reworkOf,
-            @Nullable LocalDate completedOn) {}
-
-    /** @param items codes of what is opened again; empty: the belt or chain */
-    record ReworkIn(Set<String> items, String reason) {}
-
-    record TechnicianView(long id, String name, Set<Drive> skills, Set<java.time.DayOfWeek> workingDays) {}
-
-    record BayView(long id, String name, String note, int liftClass) {}
-
-    record PlacedJob(
-            long jobId,
-            String registration,
-            long technicianId,
-            long bayId,
-            LocalDateTime start,
-            LocalDateTime end,
-            JobStage stage) {}
-
-    record WeekView(
-            LocalDate from,
-            List<LocalDate> days,
-            List<TechnicianView> technicians,
-            List<BayView> bays,
-            List<PlacedJob> jobs) {}
-
     @GetMapping
     List<JobRow> list() {
         Map<Long, Person> technicians = views.technicians();
         Map<Long, Bay> bays = views.bays();
         return jobs.current(DAYS_OF_DONE_JOBS).stream()
-                .map(j -> {
-                    Vehicle v = jobs.state(j).history().vehicle();
-                    return new JobRow(
-                            j.id(),
-                            v.id(),
-                            v.registration(),
-                            v.makeModel(),
-                            v.ownerName(),
-                            j.stage(),
-                            JobViews.booking(j, technicians, bays),
-                            j.waits(),
-                            j.scope().isInspection(),
-                            j.rework().map(Job.Rework::of).orElse(null),
-                            j.done().map(Job.Done::on).orElse(null));
-                })
+                .map(j -> JobForms.row(j, jobs.state(j).history().vehicle(), JobViews.booking(j, technicians, bays)))
                 .toList();
     }
 

@@ -1,18 +1,24 @@
 package knollfield.app.letters;
 
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
-import knollfield.app.outbox.Channel;
+import knollfield.app.letters.LettersViews.ChosenIn;
+import knollfield.app.letters.LettersViews.LetterView;
+import knollfield.app.letters.LettersViews.ReminderKept;
+import knollfield.app.letters.LettersViews.ReminderLetter;
+import knollfield.app.letters.LettersViews.ReminderLine;
+import knollfield.app.letters.LettersViews.RemindersView;
+import knollfield.app.letters.LettersViews.SendIn;
+import knollfield.app.letters.LettersViews.SentView;
+import knollfield.app.letters.LettersViews.WayView;
 import knollfield.app.problem.Checks;
 import knollfield.app.shared.Words;
 import knollfield.app.vehicle.Owner;
 import knollfield.core.reminder.NotNow;
-import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -37,49 +43,6 @@ class LettersController {
         this.words = words;
     }
 
-    /** @param why in words: when it must be acted on, and which reminder it is */
-    record ReminderLine(long vehicleId, String registration, String makeModel, LocalDate actBy, String why) {}
-
-    record WayView(Channel channel, String words) {}
-
-    /**
-     * @param suggested by which way; null where the owner would rather be rung, or nothing is on file
-     * @param ways those there are
-     */
-    record ReminderLetter(
-            long ownerId,
-            String ownerName,
-            String prefersWords,
-            @Nullable String phone,
-            @Nullable Channel suggested,
-            List<WayView> ways,
-            List<ReminderLine> lines) {}
-
-    record ReminderKept(long vehicleId, String registration, String ownerName, LocalDate actBy, String whyWords) {}
-
-    /**
-     * @param kept vehicles within the rule's time whose owners are not written to, and why
-     * @param later how many have time yet
-     */
-    record RemindersView(
-            int weeksBefore,
-            int weeksBetween,
-            int most,
-            List<ReminderLetter> letters,
-            List<ReminderKept> kept,
-            int later) {}
-
-    record LetterView(String subject, String body) {}
-
-    record ChosenIn(
-            long ownerId,
-            @Nullable Channel channel,
-            @Nullable List<Long> vehicles) {}
-
-    record SendIn(@Nullable List<ChosenIn> letters) {}
-
-    record SentView(int sent, RemindersView left) {}
-
     @GetMapping("/reminders")
     RemindersView reminders() {
         ReminderBatch.Batch today = batch.today();
@@ -91,7 +54,7 @@ class LettersController {
             k.state()
                     .forecast()
                     .actBy()
-                    .filter(d -> isWithin(
+                    .filter(d -> LettersViews.isWithin(
                             d, k.state().forecast().today(), rule.rule().weeksBefore()))
                     .ifPresent(d -> kept.add(new ReminderKept(
                             k.state().vehicle().id(),
@@ -108,10 +71,6 @@ class LettersController {
                 today.letters().stream().map(this::view).toList(),
                 kept,
                 later);
-    }
-
-    private static boolean isWithin(LocalDate actBy, LocalDate today, int weeks) {
-        return !actBy.isAfter(today.plusWeeks(weeks));
     }
 
     private ReminderLetter view(ReminderBatch.Ready l) {

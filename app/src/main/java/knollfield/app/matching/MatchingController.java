@@ -1,13 +1,18 @@
 package knollfield.app.matching;
 
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalInt;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.FamilyRules;
+import knollfield.app.matching.MatchingViews.ChoiceIn;
+import knollfield.app.matching.MatchingViews.Choices;
+import knollfield.app.matching.MatchingViews.FamilyName;
+import knollfield.app.matching.MatchingViews.Given;
+import knollfield.app.matching.MatchingViews.MatchingView;
+import knollfield.app.matching.MatchingViews.OpenView;
+import knollfield.app.matching.MatchingViews.RuleIn;
+import knollfield.app.matching.MatchingViews.RuleView;
 import knollfield.core.matching.FamilyRule;
-import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,53 +38,6 @@ class MatchingController {
         this.book = book;
     }
 
-    record FamilyName(String code, String name) {}
-
-    /**
-     * @param fits vehicles in use that answer it
-     * @param otherwise those of them that have another family
-     */
-    record RuleView(
-            long id,
-            String family,
-            String familyName,
-            String makeModel,
-            String engine,
-            @Nullable Integer yearFrom,
-            @Nullable Integer yearTo,
-            int fits,
-            int otherwise,
-            int version) {}
-
-    /** @param year of first registration */
-    record OpenView(
-            long vehicleId,
-            String registration,
-            String makeModel,
-            String engine,
-            int year,
-            List<FamilyName> families,
-            int version) {}
-
-    /** Vehicles without a family: those the rules give one, none, or several. */
-    record MatchingView(List<RuleView> rules, List<OpenView> one, List<OpenView> none, List<OpenView> several) {}
-
-    record RuleIn(
-            @Nullable String family,
-            @Nullable String makeModel,
-            @Nullable String engine,
-            @Nullable Integer yearFrom,
-            @Nullable Integer yearTo,
-            int version) {}
-
-    /** @param family null: none */
-    record ChoiceIn(long vehicleId, @Nullable String family, int version) {}
-
-    record Choices(List<ChoiceIn> choices) {}
-
-    /** @param before what takes it back, sent again */
-    record Given(MatchingView now, List<ChoiceIn> before) {}
-
     @GetMapping
     MatchingView view() {
         List<Matching.Open> open = matching.open();
@@ -101,7 +59,12 @@ class MatchingController {
 
     @PostMapping("/rules")
     MatchingView add(@RequestBody RuleIn r) {
-        rules.add(text(r.family()), text(r.makeModel()), text(r.engine()), year(r.yearFrom()), year(r.yearTo()));
+        rules.add(
+                MatchingViews.text(r.family()),
+                MatchingViews.text(r.makeModel()),
+                MatchingViews.text(r.engine()),
+                MatchingViews.year(r.yearFrom()),
+                MatchingViews.year(r.yearTo()));
         return view();
     }
 
@@ -109,11 +72,11 @@ class MatchingController {
     MatchingView change(@PathVariable long id, @RequestBody RuleIn r) {
         rules.change(
                 id,
-                text(r.family()),
-                text(r.makeModel()),
-                text(r.engine()),
-                year(r.yearFrom()),
-                year(r.yearTo()),
+                MatchingViews.text(r.family()),
+                MatchingViews.text(r.makeModel()),
+                MatchingViews.text(r.engine()),
+                MatchingViews.year(r.yearFrom()),
+                MatchingViews.year(r.yearTo()),
                 r.version());
         return view();
     }
@@ -164,13 +127,5 @@ class MatchingController {
 
     private FamilyName name(String code) {
         return new FamilyName(code, book.find(code).map(f -> f.family().name()).orElse(code));
-    }
-
-    private static String text(@Nullable String value) {
-        return Objects.requireNonNullElse(value, "");
-    }
-
-    private static OptionalInt year(@Nullable Integer year) {
-        return year == null ? OptionalInt.empty() : OptionalInt.of(year);
     }
 }

@@ -1,20 +1,20 @@
 package knollfield.app.parts;
 
-import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.VersionedFamily;
+import knollfield.app.parts.PartsViews.BookParts;
+import knollfield.app.parts.PartsViews.NumberAndVersion;
+import knollfield.app.parts.PartsViews.PartIn;
+import knollfield.app.parts.PartsViews.PartView;
+import knollfield.app.parts.PartsViews.PartsTaken;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.shared.WorkshopClock;
-import knollfield.core.bundle.FitCheck;
-import knollfield.core.bundle.Grade;
 import knollfield.core.engine.Item;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -42,71 +42,6 @@ class PartsController {
         this.clock = clock;
     }
 
-    /** Money in minor units, lengths in mm, lives in km. */
-    record PartView(
-            String number,
-            String name,
-            String familyCode,
-            String family,
-            String itemCode,
-            String item,
-            Grade.Kind grade,
-            String gradeWords,
-            long priceMinor,
-            @Nullable Integer expectedKm,
-            int leadDays,
-            @Nullable String replaces,
-            @Nullable Integer teeth,
-            @Nullable Double widthMm,
-            @Nullable Double lengthMm,
-            @Nullable Double thicknessMm,
-            @Nullable String side,
-            int stock,
-            LocalDate here,
-            int version) {}
-
-    record PartIn(
-            String number,
-            String name,
-            String familyCode,
-            String itemCode,
-            Grade.Kind grade,
-            long priceMinor,
-            @Nullable Integer expectedKm,
-            int leadDays,
-            @Nullable String replaces,
-            @Nullable Integer teeth,
-            @Nullable Double widthMm,
-            @Nullable Double lengthMm,
-            @Nullable Double thicknessMm,
-            @Nullable String side,
-            int version) {
-
-        CatalogPart toPart(String storedNumber) {
-            return new CatalogPart(
-                    storedNumber.strip(),
-                    name.strip(),
-                    familyCode,
-                    itemCode,
-                    grade,
-                    priceMinor,
-                    expectedKm == null ? OptionalInt.empty() : OptionalInt.of(expectedKm),
-                    leadDays,
-                    Optional.ofNullable(replaces).filter(r -> !r.isBlank()),
-                    new FitCheck.Data(
-                            teeth == null ? OptionalInt.empty() : OptionalInt.of(teeth),
-                            millimetres(widthMm),
-                            millimetres(lengthMm),
-                            millimetres(thicknessMm),
-                            Optional.ofNullable(side).filter(s -> !s.isBlank())),
-                    version);
-        }
-
-        private static OptionalDouble millimetres(@Nullable Double value) {
-            return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
-        }
-    }
-
     @GetMapping
     List<PartView> list() {
         List<CatalogPart> parts = catalogue.all();
@@ -114,18 +49,6 @@ class PartsController {
                 .collect(Collectors.toMap(PartsSupplier.Quote::number, Function.identity()));
         return parts.stream().map(p -> view(p, quotes.get(p.number()))).toList();
     }
-
-    /**
-     * A family whose book names parts that the catalogue has not.
-     *
-     * @param parts how many
-     */
-    record BookParts(String familyCode, String family, int parts) {}
-
-    record NumberAndVersion(String number, int version) {}
-
-    /** @param taken what takes it back, sent as a removal of each */
-    record PartsTaken(List<PartView> parts, List<NumberAndVersion> taken) {}
 
     @GetMapping("/of-books")
     List<BookParts> ofBooks() {

@@ -1,20 +1,27 @@
 package knollfield.app.practice;
 
 import java.util.Arrays;
-import java.util.List;
 import knollfield.app.engine.EngineBook;
 import knollfield.app.engine.PathView;
+import knollfield.app.practice.PracticeViews.DecisionView;
+import knollfield.app.practice.PracticeViews.LawBroken;
+import knollfield.app.practice.PracticeViews.NextAnswer;
+import knollfield.app.practice.PracticeViews.NextMarks;
+import knollfield.app.practice.PracticeViews.NextMove;
+import knollfield.app.practice.PracticeViews.NextQuestion;
+import knollfield.app.practice.PracticeViews.RoundAnswers;
+import knollfield.app.practice.PracticeViews.RoundMarks;
+import knollfield.app.practice.PracticeViews.RoundPart;
+import knollfield.app.practice.PracticeViews.RoundView;
 import knollfield.app.problem.Checks;
 import knollfield.app.problem.InvalidInput;
 import knollfield.app.problem.NotFound;
-import knollfield.core.engine.BeltPath;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.jobcard.Step;
 import knollfield.core.jobcard.WhatNext;
 import knollfield.core.practice.Exercise;
 import knollfield.core.practice.Marks;
 import knollfield.core.practice.Skill;
-import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,51 +43,17 @@ class PracticeController {
         this.courses = courses;
     }
 
-    record DecisionView(Exercise.Decision code, String words) {}
-
-    /**
-     * @param startTeeth crank teeth from where it stands to its marks
-     * @param wheels in no order
-     * @param degreesOut by which the mark of {@code wheelOut} stands beside its pointer; this is what is drawn
-     */
-    record RoundView(
-            String family,
-            String name,
-            long seed,
-            PathView path,
-            int crankTeeth,
-            @Nullable Integer turningBackDegrees,
-            int startTeeth,
-            List<String> wheels,
-            String wheelOut,
-            double degreesOut,
-            String situation,
-            List<DecisionView> decisions) {}
-
-    record RoundAnswers(
-            String family,
-            long seed,
-            List<Integer> turns,
-            List<String> order,
-            String wheelOut,
-            int teethOut,
-            Exercise.Decision decision) {}
-
-    record RoundPart(String name, int points, int most, String words) {}
-
-    record RoundMarks(int points, List<RoundPart> parts) {}
-
     /** The round that {@code seed} stands for. */
     @GetMapping("/{family}")
     RoundView round(@PathVariable String family, @RequestParam long seed) {
         EngineFamily engine = engine(family);
-        Exercise e = Exercise.of(path(engine), engine.handling(), seed);
+        Exercise e = Exercise.of(PracticeViews.path(engine), engine.handling(), seed);
         return new RoundView(
                 engine.code(),
                 engine.name(),
                 seed,
-                PathView.of(path(engine), engine.drive()),
-                path(engine).crankTeeth(),
+                PathView.of(PracticeViews.path(engine), engine.drive()),
+                PracticeViews.path(engine).crankTeeth(),
                 engine.handling().turningBackDegrees().isPresent()
                         ? engine.handling().turningBackDegrees().getAsInt()
                         : null,
@@ -107,7 +80,7 @@ class PracticeController {
                 .orThrow();
         EngineFamily engine = engine(a.family());
         Marks marks = Marks.of(
-                Exercise.of(path(engine), engine.handling(), a.seed()),
+                Exercise.of(PracticeViews.path(engine), engine.handling(), a.seed()),
                 new Marks.Answers(a.turns(), a.order(), a.wheelOut(), a.teethOut(), a.decision()));
         courses.note(engine.code(), a.seed(), marks);
         return new RoundMarks(
@@ -117,31 +90,11 @@ class PracticeController {
                         .toList());
     }
 
-    record NextMove(String code, String title) {}
-
-    /** @param done titles of what is done so far, in order */
-    record NextQuestion(String family, String name, long seed, List<String> done, List<NextMove> choices) {}
-
-    record NextAnswer(String family, long seed, String choice) {}
-
-    record LawBroken(int law, String name, String words) {}
-
-    /**
-     * @param broken what it would break, the nearest first
-     * @param may titles of the choices that may be done now
-     * @param why the card has its own next step there; null where none is told
-     */
-    record NextMarks(
-            boolean right,
-            List<LawBroken> broken,
-            List<String> may,
-            @Nullable String why) {}
-
     /** What comes next on a family's card, as {@code seed} asks. */
     @GetMapping("/{family}/next")
     NextQuestion next(@PathVariable String family, @RequestParam long seed) {
         EngineFamily engine = engine(family);
-        WhatNext question = question(engine, seed);
+        WhatNext question = PracticeViews.question(engine, seed);
         return new NextQuestion(
                 engine.code(),
                 engine.name(),
@@ -155,7 +108,7 @@ class PracticeController {
     /** The dry run's answer. */
     @PostMapping("/next")
     NextMarks next(@RequestBody NextAnswer a) {
-        WhatNext.Verdict verdict = question(engine(a.family()), a.seed())
+        WhatNext.Verdict verdict = PracticeViews.question(engine(a.family()), a.seed())
                 .answer(a.choice())
                 .orElseThrow(() -> new InvalidInput("/choice", "The question has no such answer."));
         courses.note(a.family(), a.seed(), Skill.WHAT_NEXT, verdict.right() ? 1 : 0, 1);
@@ -172,18 +125,6 @@ class PracticeController {
                         .flatMap(s -> s.why().stream())
                         .findFirst()
                         .orElse(null));
-    }
-
-    private static WhatNext question(EngineFamily engine, long seed) {
-        return WhatNext.of(engine, seed)
-                .orElseThrow(() -> new InvalidInput(
-                        "/family", "%s gives no proven card to practise on.".formatted(engine.name())));
-    }
-
-    private static BeltPath path(EngineFamily engine) {
-        return engine.path()
-                .orElseThrow(() -> new InvalidInput(
-                        "/family", "%s has no drawing on file to practise on.".formatted(engine.name())));
     }
 
     private EngineFamily engine(String code) {

@@ -231,7 +231,7 @@ class Story {
                                     .formatted(
                                             family.map(f -> named(f, items)).orElse(String.join(", ", items)),
                                             words.km(r.km())),
-                            r.grade() == knollfield.core.due.ClockStart.Grade.DOCUMENTED ? Proof.PAPER : Proof.SAID,
+                            r.grade() == knollfield.core.clock.ClockStart.Grade.DOCUMENTED ? Proof.PAPER : Proof.SAID,
                             names.apply(r.enteredBy()),
                             Optional.empty()));
                 });

@@ -3,21 +3,17 @@ package knollfield.app.security;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
-import java.time.LocalDate;
 import java.util.Locale;
 import java.util.Optional;
 import knollfield.app.problem.InvalidInput;
-import knollfield.app.settings.WorkshopSettings;
-import knollfield.app.shared.Style;
-import knollfield.app.shared.WorkshopClock;
-import knollfield.core.units.DistanceUnit;
+import knollfield.app.security.SignInViews.FirstManager;
+import knollfield.app.security.SignInViews.Me;
+import knollfield.app.security.SignInViews.OwnPassword;
+import knollfield.app.security.SignInViews.SignIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
-import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -36,63 +32,27 @@ class SignInController {
     private final PersonRepository repository;
     private final People people;
     private final CurrentPerson current;
-    private final CsrfTokenRepository tokens;
     private final Tries tries;
-    private final Devices devices;
-    private final SecurityContextRepository contexts;
-    private final WorkshopClock clock;
+    private final NewSessions sessions;
+    private final WhoIsThere who;
     private final FirstRun firstRun;
-    private final WorkshopSettings settings;
-    private final Style style;
 
     SignInController(
             PersonRepository repository,
             People people,
             CurrentPerson current,
-            CsrfTokenRepository tokens,
             Tries tries,
-            Devices devices,
-            SecurityContextRepository contexts,
-            WorkshopClock clock,
-            FirstRun firstRun,
-            WorkshopSettings settings,
-            Style style) {
+            NewSessions sessions,
+            WhoIsThere who,
+            FirstRun firstRun) {
         this.repository = repository;
         this.people = people;
         this.current = current;
-        this.tokens = tokens;
         this.tries = tries;
-        this.devices = devices;
-        this.contexts = contexts;
-        this.clock = clock;
+        this.sessions = sessions;
+        this.who = who;
         this.firstRun = firstRun;
-        this.settings = settings;
-        this.style = style;
     }
-
-    /**
-     * @param unit in which distances are written
-     * @param zone of every time of day, a region of the time zone database
-     */
-    record Me(
-            @Nullable Long id,
-            @Nullable String name,
-            @Nullable Role role,
-            LocalDate today,
-            String workshop,
-            String currency,
-            int currencyDigits,
-            DistanceUnit unit,
-            Style.NumberStyle numbers,
-            String zone,
-            boolean firstRun) {}
-
-    /** @param code of the second device, six digits; only where the account asks for one */
-    record SignIn(String signIn, String password, @Nullable String code) {}
-
-    record OwnPassword(String current, String password) {}
-
-    record FirstManager(String code, String signIn, String name, String password) {}
 
     /** Who is signed in; also hands out the token that changes need. */
     @GetMapping("/me")
@@ -105,7 +65,7 @@ class SignInController {
                 .filter(Long.class::isInstance)
                 .flatMap(id -> repository.find((Long) id))
                 .filter(Person::active);
-        return me(person);
+        return who.me(person);
     }
 
     @PostMapping("/sign-in")
@@ -128,19 +88,8 @@ class SignInController {
             throw e;
         }
         tries.right(name, place);
-        HttpSession session = request.getSession(true);
-        if (!session.isNew()) {
-            request.changeSessionId();
-        }
-        Sessions.begin(session);
-        devices.begin(session, p.id(), request);
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(Sessions.as(p));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
-        // a token somebody planted before the sign-in is worth nothing after it
-        tokens.saveToken(tokens.generateToken(request), request, response);
-        return me(person);
+        sessions.begin(p, request, response);
+        return who.me(person);
     }
 
     @PostMapping("/sign-out")
@@ -150,7 +99,7 @@ class SignInController {
             session.invalidate();
         }
         SecurityContextHolder.clearContext();
-        return me(Optional.empty());
+        return who.me(Optional.empty());
     }
 
     /** Ends every session of whoever is signed in, this one too. */
@@ -173,7 +122,7 @@ class SignInController {
             throw e;
         }
         Sessions.begin(request.getSession(true));
-        return me(Optional.of(person));
+        return who.me(Optional.of(person));
     }
 
     /** Creates the manager's account; needs the code that the server printed when it started. */
@@ -189,20 +138,5 @@ class SignInController {
         }
         people.addFirstManager(body.signIn(), body.name(), body.password());
         return signIn(new SignIn(body.signIn(), body.password(), null), request, response);
-    }
-
-    private Me me(Optional<Person> person) {
-        return new Me(
-                person.map(Person::id).orElse(null),
-                person.map(Person::name).orElse(null),
-                person.map(Person::role).orElse(null),
-                clock.today(),
-                settings.get().name(),
-                settings.get().currency(),
-                settings.get().currencyDigits(),
-                style.get().unit(),
-                style.get().numbers(),
-                style.get().zone().getId(),
-                people.nobodyYet());
     }
 }

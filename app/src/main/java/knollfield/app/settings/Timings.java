@@ -2,8 +2,8 @@ package knollfield.app.settings;
 
 import java.util.OptionalInt;
 import knollfield.app.problem.Checks;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.Policy.Timing;
-import knollfield.core.engine.Limit;
 import org.jspecify.annotations.Nullable;
 
 /** How a policy's timing stands in a row: its kind, a share, a distance and an age. */

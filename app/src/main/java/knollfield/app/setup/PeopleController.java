@@ -1,22 +1,21 @@
 package knollfield.app.setup;
 
-import java.time.DayOfWeek;
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import knollfield.app.hours.Hours;
 import knollfield.app.hours.HoursView;
-import knollfield.app.problem.InvalidInput;
 import knollfield.app.security.Devices;
 import knollfield.app.security.People;
 import knollfield.app.security.Person;
 import knollfield.app.security.PersonRepository;
-import knollfield.app.security.Role;
-import knollfield.core.engine.Drive;
-import knollfield.core.plan.WorkHours;
-import org.jspecify.annotations.Nullable;
+import knollfield.app.setup.PeopleViews.NewPassword;
+import knollfield.app.setup.PeopleViews.NewPerson;
+import knollfield.app.setup.PeopleViews.PersonChange;
+import knollfield.app.setup.PeopleViews.PersonChangeLine;
+import knollfield.app.setup.PeopleViews.PersonDevice;
+import knollfield.app.setup.PeopleViews.PersonView;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -42,57 +41,6 @@ class PeopleController {
         this.hours = hours;
         this.devices = devices;
     }
-
-    /**
-     * @param hours own ones of a technician, all seven days; null: as the workshop works, on the working days
-     * @param hasPassword false for one who came with a list and cannot sign in yet
-     */
-    record PersonView(
-            long id,
-            String signIn,
-            String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            @Nullable List<HoursView.DayHours> hours,
-            boolean active,
-            boolean hasPassword,
-            boolean secondFactor,
-            List<PersonDevice> devices,
-            int version) {}
-
-    /**
-     * Where somebody is signed in.
-     *
-     * @param place network address it was begun from
-     */
-    record PersonDevice(UUID key, Instant since, String place, String kind) {}
-
-    /** @param before empty for a new account */
-    record PersonChangeLine(Instant at, String by, String name, String before, String after) {}
-
-    record NewPerson(
-            String signIn,
-            String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            @Nullable List<HoursView.DayHours> hours,
-            String password) {}
-
-    record PersonChange(
-            String name,
-            Role role,
-            @Nullable Long fleetId,
-            Set<Drive> skills,
-            Set<DayOfWeek> workingDays,
-            @Nullable List<HoursView.DayHours> hours,
-            boolean active,
-            int version) {}
-
-    record NewPassword(String password) {}
 
     @GetMapping("/people")
     List<PersonView> people() {
@@ -134,7 +82,7 @@ class PeopleController {
                 Optional.ofNullable(p.fleetId()),
                 p.skills(),
                 p.workingDays(),
-                hours(p.hours()),
+                PeopleViews.hours(p.hours()),
                 p.password());
         return people();
     }
@@ -149,7 +97,7 @@ class PeopleController {
                 Optional.ofNullable(p.fleetId()),
                 p.skills(),
                 p.workingDays(),
-                hours(p.hours()),
+                PeopleViews.hours(p.hours()),
                 p.active(),
                 p.version());
         hours.check(changed);
@@ -188,13 +136,5 @@ class PeopleController {
                         .map(d -> new PersonDevice(d.key(), d.since(), d.place(), d.kind()))
                         .toList(),
                 p.version());
-    }
-
-    private static Optional<WorkHours> hours(@Nullable List<HoursView.DayHours> hours) {
-        Optional<WorkHours> own = Optional.ofNullable(hours).map(h -> HoursView.read(h, "/hours"));
-        if (own.filter(h -> h.byDay().isEmpty()).isPresent()) {
-            throw new InvalidInput("/hours", "Own hours need at least one day; or choose the workshop's.");
-        }
-        return own;
     }
 }

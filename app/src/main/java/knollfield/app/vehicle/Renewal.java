@@ -2,7 +2,7 @@ package knollfield.app.vehicle;
 
 import java.time.LocalDate;
 import java.util.Optional;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 
 /**
  * An item renewed.

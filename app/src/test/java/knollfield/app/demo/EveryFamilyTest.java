@@ -13,7 +13,7 @@ import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleLine;
 import knollfield.core.bundle.BundleRules;
 import knollfield.core.bundle.Labour;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;

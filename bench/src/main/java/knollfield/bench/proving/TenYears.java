@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import knollfield.bench.proving.Island.Sort;
 import knollfield.bench.proving.Island.Vehicle;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingSource;
 

@@ -16,7 +16,8 @@ import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.bundle.BundleRules.Scope;
 import knollfield.core.bundle.BundleRules.Vehicle;
 import knollfield.core.bundle.BundleRules.Verdict;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.AccessStep;
@@ -24,7 +25,6 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Joint;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Part;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
@@ -450,9 +450,7 @@ public final class BundlePlanner {
 
     /** The day on which the first of the limits is reached by the median, not before today; empty beyond 60 years. */
     private Optional<LocalDate> reached(ClockStart start, Limit limit) {
-        Optional<LocalDate> age = limit.months().isPresent()
-                ? Optional.of(start.date().plusMonths(limit.months().getAsInt()))
-                : Optional.empty();
+        Optional<LocalDate> age = limit.ageEnd(start.date());
         Optional<LocalDate> distance =
                 limit.km().isPresent() ? dayOfKm(start, limit.km().getAsInt()) : Optional.empty();
         Optional<LocalDate> first =

@@ -1,7 +1,6 @@
 package knollfield.core.bundle;
 
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -13,7 +12,9 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import knollfield.core.bundle.BundleLine.Kind;
 import knollfield.core.bundle.BundleLine.Rule;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.FindingEffect;
@@ -21,7 +22,6 @@ import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
 import knollfield.core.engine.Joint;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Part;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
@@ -293,15 +293,7 @@ public final class BundleRules {
         if (start == null || limit.isEmpty()) {
             return OptionalDouble.empty();
         }
-        double byKm = limit.get().km().isPresent()
-                ? (vehicle.odometerKm() - start.km()) / limit.get().km().getAsInt()
-                : 0;
-        double byAge = 0;
-        if (limit.get().months().isPresent()) {
-            LocalDate end = start.date().plusMonths(limit.get().months().getAsInt());
-            byAge = (double) ChronoUnit.DAYS.between(start.date(), vehicle.today())
-                    / ChronoUnit.DAYS.between(start.date(), end);
-        }
-        return OptionalDouble.of(Math.max(0, Math.max(byKm, byAge)));
+        return OptionalDouble.of(
+                new LimitClock(start, limit.get()).used(vehicle.odometerKm() - start.km(), vehicle.today()));
     }
 }

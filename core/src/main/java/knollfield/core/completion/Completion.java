@@ -1,7 +1,6 @@
 package knollfield.core.completion;
 
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -11,13 +10,13 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.due.Policy;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
 import knollfield.core.jobcard.CardEvent;
 import knollfield.core.jobcard.CardState;
@@ -231,12 +230,6 @@ public final class Completion {
                 ? OptionalInt.of(
                         odometerKm + (int) Math.floor(share * limit.km().getAsInt()))
                 : OptionalInt.empty();
-        Optional<LocalDate> due = Optional.empty();
-        if (limit.months().isPresent()) {
-            long span =
-                    ChronoUnit.DAYS.between(date, date.plusMonths(limit.months().getAsInt()));
-            due = Optional.of(date.plusDays(Math.round(share * span)));
-        }
-        return new NextDue(km, due);
+        return new NextDue(km, limit.ageDay(date, share));
     }
 }

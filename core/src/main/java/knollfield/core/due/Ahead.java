@@ -1,10 +1,9 @@
 package knollfield.core.due;
 
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.ItemForecast.Binding;
-import knollfield.core.engine.Limit;
 
 /**
  * A vehicle in the due window that all vehicles share: shares of its own limits used on a day, 1 = at the limit
@@ -26,19 +25,12 @@ public record Ahead(double distance, double age, Optional<LocalDate> crosses, Bi
             return Optional.empty();
         }
         ItemForecast item = deciding.get();
-        ClockStart start = item.start().get();
-        Limit limit = item.limit().get();
-        double distance = limit.km().isPresent()
-                ? forecast.usedKm(start, date) / limit.km().getAsInt()
-                : 0;
-        double age = item.age().isPresent()
-                ? Math.max(0, ChronoUnit.DAYS.between(start.date(), date))
-                        / (double) Math.max(
-                                1,
-                                ChronoUnit.DAYS.between(
-                                        start.date(), item.age().get().date()))
-                : 0;
-        return Optional.of(new Ahead(distance, age, crosses(item), item.binding()));
+        LimitClock clock = new LimitClock(item.start().get(), item.limit().get());
+        return Optional.of(new Ahead(
+                clock.distanceUsed(forecast.usedKm(clock.start(), date)).orElse(0),
+                clock.ageUsed(date).orElse(0),
+                crosses(item),
+                item.binding()));
     }
 
     /** The day the first of an item's limits is reached with even chance. */

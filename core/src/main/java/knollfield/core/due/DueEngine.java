@@ -6,13 +6,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.ItemForecast.AgeClock;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.ItemForecast.DistanceClock;
 import knollfield.core.engine.EngineFamily;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
-import knollfield.core.engine.Limit;
 import knollfield.core.engine.Schedule;
 import knollfield.core.odometer.OdometerAssumptions;
 import knollfield.core.odometer.Projection;
@@ -231,7 +233,9 @@ public final class DueEngine {
                 return known;
             }
             ClockStart registration = ClockStart.atFirstRegistration(vehicle.firstRegistered());
-            if (insideBoth(registration, limit) || policy.unknownRule() == Policy.UnknownRule.FROM_FIRST_REGISTRATION) {
+            // inside both limits since first registration, the history does not matter
+            if (new LimitClock(registration, limit).isInside(usedKm(registration), today)
+                    || policy.unknownRule() == Policy.UnknownRule.FROM_FIRST_REGISTRATION) {
                 return Optional.of(registration);
             }
             return policy.unknownRule() == Policy.UnknownRule.FROM_DATE_CODE && item.kind() == ItemKind.TIMING_BELT
@@ -266,17 +270,6 @@ public final class DueEngine {
                 before = r;
             }
             return (int) Math.round(projection.medianKm(day));
-        }
-
-        /** Inside both limits since first registration, the history does not matter. */
-        private boolean insideBoth(ClockStart registration, Limit limit) {
-            boolean insideKm =
-                    limit.km().isEmpty() || usedKm(registration) < limit.km().getAsInt();
-            return insideKm
-                    && (limit.months().isEmpty()
-                            || today.isBefore(registration
-                                    .date()
-                                    .plusMonths(limit.months().getAsInt())));
         }
 
         /** Age from the date read on the belt; distance at most what the class runs since then. */
@@ -318,9 +311,7 @@ public final class DueEngine {
             Optional<DistanceClock> distance = limit.km().isPresent()
                     ? Optional.of(distanceClock(start, limit.km().getAsInt()))
                     : Optional.empty();
-            Optional<AgeClock> age = limit.months().isPresent()
-                    ? Optional.of(ageClock(start, limit.months().getAsInt()))
-                    : Optional.empty();
+            Optional<AgeClock> age = limit.ageEnd(start.date()).map(end -> ageClock(start, limit, end));
             LocalDate distanceDate = distance.flatMap(DistanceClock::median).orElse(LocalDate.MAX);
             LocalDate ageDate = age.map(AgeClock::date).orElse(LocalDate.MAX);
             Binding binding = distanceDate.equals(LocalDate.MAX) && ageDate.equals(LocalDate.MAX)
@@ -370,13 +361,12 @@ public final class DueEngine {
                     reached(start, limitKm, 0.9));
         }
 
-        private AgeClock ageClock(ClockStart start, int months) {
-            LocalDate date = start.date().plusMonths(months);
+        private AgeClock ageClock(ClockStart start, Limit limit, LocalDate end) {
             return new AgeClock(
-                    months,
+                    limit.months().orElseThrow(),
                     ChronoUnit.MONTHS.between(start.date(), today),
-                    ChronoUnit.MONTHS.between(today, date),
-                    date);
+                    ChronoUnit.MONTHS.between(today, end),
+                    end);
         }
 
         /** The earliest of risk, share and age (rules.md section 2, "Act-by"). */
@@ -395,11 +385,7 @@ public final class DueEngine {
                     }
                 }
             }
-            if (limit.months().isPresent()) {
-                long span = ChronoUnit.DAYS.between(
-                        start.date(), start.date().plusMonths(limit.months().getAsInt()));
-                first = earlier(first, Optional.of(start.date().plusDays(Math.round(share * span))));
-            }
+            first = earlier(first, new LimitClock(start, limit).ageDay(share));
             return first.equals(LocalDate.MAX) ? Optional.empty() : Optional.of(first);
         }
 

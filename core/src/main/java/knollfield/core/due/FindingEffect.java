@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Evidence.Confidence;
 import knollfield.core.engine.Drive;
 import knollfield.core.engine.EngineFamily;

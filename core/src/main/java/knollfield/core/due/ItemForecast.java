@@ -2,8 +2,9 @@ package knollfield.core.due;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.engine.Item;
-import knollfield.core.engine.Limit;
 
 /**
  * How one item of a vehicle stands.

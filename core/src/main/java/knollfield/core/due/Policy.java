@@ -1,7 +1,7 @@
 package knollfield.core.due;
 
+import knollfield.core.clock.Limit;
 import knollfield.core.engine.Interference;
-import knollfield.core.engine.Limit;
 
 /**
  * How early the workshop acts. All defaults are planning assumptions (rules.md section 2).

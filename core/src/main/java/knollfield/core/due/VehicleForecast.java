@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.odometer.Projection;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.units.Years;

@@ -1,6 +1,7 @@
 package knollfield.core.engine;
 
 import java.util.Optional;
+import knollfield.core.clock.Limit;
 import knollfield.core.units.DistanceUnit;
 
 /**

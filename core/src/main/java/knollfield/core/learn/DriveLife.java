@@ -2,7 +2,7 @@ package knollfield.core.learn;
 
 import java.time.LocalDate;
 import java.util.List;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 
 /**
  * One belt or chain from the day it was first seen to the day it was last.

@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import knollfield.core.due.ClockStart;
-import knollfield.core.engine.Limit;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.ReadingSource;
@@ -101,9 +101,7 @@ public record DrivePast(
 
     /** The day a limit was passed. */
     private Optional<LocalDate> passed(ClockStart start) {
-        Optional<LocalDate> byAge = limit.months().isPresent()
-                ? Optional.of(start.date().plusMonths(limit.months().getAsInt()))
-                : Optional.empty();
+        Optional<LocalDate> byAge = limit.ageEnd(start.date());
         Optional<LocalDate> byDistance = limit.km().isPresent()
                 ? readings.dateReached(start.km() + limit.km().getAsInt(), idleKmPerYear, start.date())
                 : Optional.empty();

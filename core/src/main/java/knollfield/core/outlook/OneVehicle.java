@@ -7,7 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.DueEngine;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.Policy;
@@ -166,18 +167,17 @@ public record OneVehicle(
 
     private static double chancePast(VehicleForecast then, ItemForecast item, LocalDate day) {
         ClockStart start = item.start().orElseThrow();
-        if (item.limit().orElseThrow().months().isPresent()
-                && day.isAfter(
-                        start.date().plusMonths(item.limit().get().months().getAsInt()))) {
+        Limit limit = item.limit().orElseThrow();
+        if (limit.ageEnd(start.date()).filter(day::isAfter).isPresent()) {
             return 1;
         }
-        return item.limit().get().km().isEmpty()
+        return limit.km().isEmpty()
                 ? 0
                 : then.projection()
                         .plusRate(then.idleKmPerYear())
                         .chanceReached(
                                 start.km()
-                                        + item.limit().get().km().getAsInt()
+                                        + limit.km().getAsInt()
                                         - then.idleKmPerYear()
                                                 * Years.between(
                                                         start.date(),

@@ -10,7 +10,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.DelayTime;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.FindingEffect;
@@ -18,7 +20,6 @@ import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
-import knollfield.core.engine.Limit;
 import knollfield.core.units.Years;
 
 /**
@@ -67,6 +68,7 @@ public final class DriveHazard {
      * @param share of the drive's failures, 0 to 1
      * @param factor by which findings multiply the growth of its hazard, 1 to 10
      * @param delayYears the shortest mean delay of what was found on it; empty without one
+     * @param soFar cumulative hazard today, as the original part where nobody knows; zero without a limit
      */
     private record Life(
             Item item,
@@ -75,7 +77,8 @@ public final class DriveHazard {
             WearModel wear,
             double share,
             int factor,
-            OptionalDouble delayYears) {
+            OptionalDouble delayYears,
+            double soFar) {
 
         boolean isUnknown() {
             return start.isEmpty() && limit.isPresent();
@@ -125,18 +128,27 @@ public final class DriveHazard {
         taking.forEach(i -> shares.add(i.item()));
         List<Life> lives = new ArrayList<>(taking.size());
         boolean delayed = false;
+        ClockStart registration = ClockStart.atFirstRegistration(firstRegistered);
         for (ItemForecast i : taking) {
             OptionalDouble delay = delay(i.item(), taking, open, wear.also());
             delayed |= delay.isPresent();
+            Optional<ClockStart> start = start(i, drive, forecast, firstRegistered);
+            // a pump's limits say nothing of a chain that has none
+            Optional<Limit> limit =
+                    drive.isEmpty() || i.inspection() || i.limit().isEmpty() ? drive : i.limit();
+            WearModel model = wear.of(i.item().kind());
             lives.add(new Life(
                     i.item(),
-                    start(i, drive, forecast, firstRegistered),
-                    // a pump's limits say nothing of a chain that has none
-                    drive.isEmpty() || i.inspection() || i.limit().isEmpty() ? drive : i.limit(),
-                    wear.of(i.item().kind()),
+                    start,
+                    limit,
+                    model,
                     shares.of(i.item()),
                     factor(i.item(), taking, open),
-                    delay));
+                    delay,
+                    limit.isEmpty()
+                            ? 0
+                            : Exposure.cumulativeHazard(
+                                    model, start.orElse(registration), limit.get(), forecast, forecast.today())));
         }
         return drive.isEmpty() && !delayed
                 ? Optional.empty()
@@ -186,13 +198,9 @@ public final class DriveHazard {
             return item.start();
         }
         ClockStart registration = ClockStart.atFirstRegistration(firstRegistered);
-        Limit limit = drive.get();
-        boolean inside = limit.km().isEmpty()
-                || forecast.usedKm(registration, forecast.today()) < limit.km().getAsInt();
-        boolean young = limit.months().isEmpty()
-                || forecast.today()
-                        .isBefore(firstRegistered.plusMonths(limit.months().getAsInt()));
-        return inside && young ? Optional.of(registration) : Optional.empty();
+        boolean inside = new LimitClock(registration, drive.get())
+                .isInside(forecast.usedKm(registration, forecast.today()), forecast.today());
+        return inside ? Optional.of(registration) : Optional.empty();
     }
 
     /** Chance that the items nobody knows of are the original ones, 0 to 1; empty where all are known. */
@@ -288,9 +296,8 @@ public final class DriveHazard {
 
     private double growth(Life life, ClockStart start, LocalDate until) {
         Limit limit = life.limit().orElseThrow();
-        double then = Exposure.cumulativeHazard(life.wear(), start, limit, forecast, forecast.today());
         double later = Exposure.cumulativeHazard(life.wear(), start, limit, forecast, until);
-        return Math.max(0, later - then);
+        return Math.max(0, later - life.soFar());
     }
 
     /** Years of use, not of standing, from today to {@code until}. */
@@ -312,11 +319,9 @@ public final class DriveHazard {
                 continue;
             }
             Limit limit = life.limit().orElseThrow();
-            lived += life.share() * Exposure.cumulativeHazard(life.wear(), registration, limit, forecast, today);
+            lived += life.share() * life.soFar();
             used = Math.max(
-                    used,
-                    limit.distanceUsed(forecast.usedKm(registration, today)).orElse(0));
-            used = Math.max(used, limit.ageUsed(registration.date(), today).orElse(0));
+                    used, new LimitClock(registration, limit).used(forecast.usedKm(registration, today), today));
             double perYear = Math.max(
                     limit.distanceUsed(kmPerYear).orElse(0), limit.agePerYear().orElse(0));
             interval = Math.min(interval, 1 / perYear);

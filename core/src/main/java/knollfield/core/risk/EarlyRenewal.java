@@ -5,7 +5,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;

@@ -5,14 +5,14 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
+import knollfield.core.clock.Limit;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.Status;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.Item;
 import knollfield.core.engine.ItemKind;
-import knollfield.core.engine.Limit;
 import knollfield.core.units.Years;
 
 /**

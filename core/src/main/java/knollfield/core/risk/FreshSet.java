@@ -3,7 +3,7 @@ package knollfield.core.risk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
-import knollfield.core.engine.Limit;
+import knollfield.core.clock.Limit;
 
 /**
  * A set of parts renewed together on a vehicle of steady use: the sum of their hazards by years since (rules.md section 4).
@@ -14,38 +14,31 @@ public final class FreshSet implements AgeReplacement.Wear {
     public static final int WORTH_HAVING_LIMITS = 3;
 
     /**
-     * What wears alike.
+     * What wears by the same shape: a sum of powers of the years with one exponent is one such power.
      *
-     * @param share of the drive's failures
-     * @param distance fraction of the distance limit used in a year; empty without one
-     * @param age fraction of the age limit used in a year; empty without one
+     * @param hazardOfAYear cumulative hazard of the first year
      */
-    private record Term(double share, WearModel wear, OptionalDouble distance, OptionalDouble age) {
+    private record Power(double shape, double hazardOfAYear) {
 
         double cumulative(double years) {
-            return share * wear.cumulativeHazard(times(distance, years), times(age, years));
+            return hazardOfAYear * Math.pow(years, shape);
         }
 
-        /** Of a power of the years, so many times the whole over them. */
         double rate(double years) {
-            return years == 0 ? 0 : wear.shape() * cumulative(years) / years;
-        }
-
-        private static OptionalDouble times(OptionalDouble perYear, double years) {
-            return perYear.isPresent() ? OptionalDouble.of(perYear.getAsDouble() * years) : perYear;
-        }
-
-        boolean wearsAs(Term other) {
-            return wear.equals(other.wear) && distance.equals(other.distance) && age.equals(other.age);
+            return years == 0 ? 0 : shape * cumulative(years) / years;
         }
     }
 
     private final double kmPerYear;
-    private final List<Term> terms;
+    /** The greatest fraction of a limit that a year uses. */
+    private final double limitsPerYear;
 
-    private FreshSet(double kmPerYear, List<Term> terms) {
+    private final List<Power> powers;
+
+    private FreshSet(double kmPerYear, double limitsPerYear, List<Power> powers) {
         this.kmPerYear = kmPerYear;
-        this.terms = List.copyOf(terms);
+        this.limitsPerYear = limitsPerYear;
+        this.powers = List.copyOf(powers);
     }
 
     /**
@@ -55,7 +48,7 @@ public final class FreshSet implements AgeReplacement.Wear {
         if (!(kmPerYear >= 0)) {
             throw new IllegalArgumentException("use must be zero km a year or more, not " + kmPerYear);
         }
-        return new FreshSet(kmPerYear, List.of());
+        return new FreshSet(kmPerYear, 0, List.of());
     }
 
     /**
@@ -64,25 +57,28 @@ public final class FreshSet implements AgeReplacement.Wear {
      * @param share of the drive's failures, 0 to 1
      */
     public FreshSet with(WearModel wear, double share, Limit limit) {
-        Term term = new Term(share, wear, limit.distanceUsed(kmPerYear), limit.agePerYear());
-        List<Term> all = new ArrayList<>(terms.size() + 1);
+        OptionalDouble distance = limit.distanceUsed(kmPerYear);
+        OptionalDouble age = limit.agePerYear();
+        double added = share * wear.cumulativeHazard(distance, age);
+        List<Power> all = new ArrayList<>(powers.size() + 1);
         boolean joined = false;
-        for (Term t : terms) {
-            boolean same = !joined && t.wearsAs(term);
-            all.add(same ? new Term(t.share() + share, wear, t.distance(), t.age()) : t);
+        for (Power p : powers) {
+            boolean same = p.shape() == wear.shape();
+            all.add(same ? new Power(p.shape(), p.hazardOfAYear() + added) : p);
             joined |= same;
         }
         if (!joined) {
-            all.add(term);
+            all.add(new Power(wear.shape(), added));
         }
-        return new FreshSet(kmPerYear, all);
+        double most = Math.max(limitsPerYear, Math.max(distance.orElse(0), age.orElse(0)));
+        return new FreshSet(kmPerYear, most, all);
     }
 
     @Override
     public double cumulative(double years) {
         double sum = 0;
-        for (Term t : terms) {
-            sum += t.cumulative(years);
+        for (Power p : powers) {
+            sum += p.cumulative(years);
         }
         return sum;
     }
@@ -90,8 +86,8 @@ public final class FreshSet implements AgeReplacement.Wear {
     @Override
     public double rate(double years) {
         double sum = 0;
-        for (Term t : terms) {
-            sum += t.rate(years);
+        for (Power p : powers) {
+            sum += p.rate(years);
         }
         return sum;
     }
@@ -102,15 +98,11 @@ public final class FreshSet implements AgeReplacement.Wear {
 
     /** Years until the first of the limits is reached; infinite where none ever is. */
     public double yearsToFirstLimit() {
-        double most = 0;
-        for (Term t : terms) {
-            most = Math.max(most, Math.max(t.distance().orElse(0), t.age().orElse(0)));
-        }
-        return 1 / most;
+        return 1 / limitsPerYear;
     }
 
     /** True where every part grows likelier to fail with age. */
     public boolean wearsOut() {
-        return terms.stream().allMatch(t -> t.wear().shape() > 1);
+        return powers.stream().allMatch(p -> p.shape() > 1);
     }
 }

@@ -12,7 +12,7 @@ import java.util.Random;
 import java.util.Set;
 import knollfield.core.Families;
 import knollfield.core.bundle.BundleLine.Rule;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;
 import knollfield.core.engine.AccessStep;

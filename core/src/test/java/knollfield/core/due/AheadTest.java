@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.Families;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.due.Policy.Timing;
 import knollfield.core.due.Policy.UnknownRule;

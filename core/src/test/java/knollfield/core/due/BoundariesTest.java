@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.Families;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Policy.UnknownRule;
 import knollfield.core.due.VehicleFacts.Special;
 import knollfield.core.engine.EngineFamily;
@@ -130,7 +131,7 @@ class BoundariesTest {
     void aLimitInMonthsEndsOnTheSameDayOfItsMonth(LocalDate from, LocalDate until) {
         // Source: ISO 8601 / java.time.LocalDate.plusMonths: a day its month has not got is the month's last
         Policy year = new Policy(
-                new Policy.Timing.Fixed(knollfield.core.engine.Limit.of(120_000, 12)),
+                new Policy.Timing.Fixed(knollfield.core.clock.Limit.of(120_000, 12)),
                 0.1,
                 0.5,
                 30,

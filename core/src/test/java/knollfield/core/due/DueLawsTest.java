@@ -13,6 +13,7 @@ import java.util.OptionalLong;
 import java.util.Random;
 import java.util.Set;
 import knollfield.core.Families;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Evidence.Confidence;
 import knollfield.core.due.Policy.Timing;
 import knollfield.core.due.Policy.UnknownRule;

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import knollfield.core.Families;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.Reason.Topic;
 import knollfield.core.engine.CrankFit;
 import knollfield.core.engine.Drive;

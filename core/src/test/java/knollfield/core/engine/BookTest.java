@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 import knollfield.core.Families;
+import knollfield.core.clock.Limit;
 import knollfield.core.units.DistanceUnit;
 import knollfield.core.units.Torque;
 import org.assertj.core.api.ThrowableAssert.ThrowingCallable;

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Optional;
-import knollfield.core.engine.Limit;
+import knollfield.core.clock.Limit;
 import org.apache.commons.statistics.distribution.WeibullDistribution;
 import org.hipparchus.analysis.integration.IterativeLegendreGaussIntegrator;
 import org.hipparchus.optim.MaxEval;

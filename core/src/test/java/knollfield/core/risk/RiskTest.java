@@ -11,7 +11,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalLong;
 import java.util.Set;
 import knollfield.core.Families;
-import knollfield.core.due.ClockStart;
+import knollfield.core.clock.ClockStart;
 import knollfield.core.due.DueEngine;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.EvidenceKind;

@@ -1,7 +1,8 @@
-package knollfield.core.engine;
+package knollfield.core.clock;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
@@ -38,8 +39,18 @@ public record Limit(OptionalInt km, OptionalInt months) {
         if (months.isEmpty()) {
             return OptionalDouble.empty();
         }
-        double span = ChronoUnit.DAYS.between(start, start.plusMonths(months.getAsInt()));
+        double span = ChronoUnit.DAYS.between(start, ageEnd(start).get());
         return OptionalDouble.of(Math.max(0, ChronoUnit.DAYS.between(start, day)) / span);
+    }
+
+    /** The day on which what began at {@code start} reaches the age limit; empty without one. */
+    public Optional<LocalDate> ageEnd(LocalDate start) {
+        return months.isPresent() ? Optional.of(start.plusMonths(months.getAsInt())) : Optional.empty();
+    }
+
+    /** The day on which {@code share} of the age limit is used, to the nearest whole day; empty without one. */
+    public Optional<LocalDate> ageDay(LocalDate start, double share) {
+        return ageEnd(start).map(end -> start.plusDays(Math.round(share * ChronoUnit.DAYS.between(start, end))));
     }
 
     /** Share of the distance limit that {@code usedKm} is; zero or more, empty without a distance limit. */

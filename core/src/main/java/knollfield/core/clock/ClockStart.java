@@ -1,4 +1,4 @@
-package knollfield.core.due;
+package knollfield.core.clock;
 
 import java.time.LocalDate;
 import java.util.Optional;
