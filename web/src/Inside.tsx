@@ -3,6 +3,7 @@ import { createBrowserRouter, Link, Navigate, RouterProvider, useRouteError } fr
 import { KeptElsewhere } from './features/card/KeptElsewhere';
 import { BrokenPage } from './shared/Broken';
 import { useEscape } from './shared/escape';
+import { useScrollers } from './shared/scrollers';
 import { useMe } from './shared/me';
 import { Shell } from './shared/Shell';
 import './theme/desk.css';
@@ -232,6 +233,7 @@ function NoSuchPlace() {
 /** The places, once somebody is signed in. */
 export default function Inside() {
   useEscape();
+  useScrollers();
   return (
     <Suspense fallback={<p className="hint loading">Opening…</p>}>
       <RouterProvider router={router} />

@@ -16,6 +16,9 @@ const monthName = (iso: string) =>
     new Date(`${iso}T00:00:00Z`),
   );
 
+const swatchWords = (v: Vehicle) =>
+  `${v.registration}, ${v.statusWords}${v.plannedOn ? ', planned' : ''}`;
+
 /** Steps of how many vehicles have a limit behind them at each month's end. */
 function steps(months: Month[], of: (m: Month) => number, most: number) {
   const y = (n: number) => FAN - (n / Math.max(1, most)) * (FAN - 20);
@@ -74,6 +77,7 @@ export function FleetMonths({
         const written = [
           monthName(m.month),
           withYear && m.month.slice(2, 4),
+          ...m.vehicleIds.map((id) => vehicles.get(id)).map((v) => v && swatchWords(v)),
           m.sum.vehicles > 0 && `${m.over ? 'over: ' : ''}${m.sum.offRoadDays}/${m.spare} d`,
         ]
           .filter(Boolean)
@@ -112,7 +116,7 @@ export function FleetMonths({
               if (!v) return null;
               return (
                 <g key={id} transform={`translate(${x + 12} ${RULER + 8 + k * SWATCH})`}>
-                  <title>{`${v.registration}, ${v.statusWords}${v.plannedOn ? ', planned' : ''}`}</title>
+                  <title>{swatchWords(v)}</title>
                   <StatusSwatch status={v.status} />
                   {v.plannedOn && <path d="M26 2v8" className="planned" />}
                 </g>

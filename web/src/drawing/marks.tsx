@@ -10,6 +10,9 @@ const INTERFERENCE_WORDS = {
   UNKNOWN: 'interference unconfirmed',
 } as const;
 
+/** What the mark says, in words; nothing where no engine is known. */
+export const interferenceWords = (value: Interference) => (value ? INTERFERENCE_WORDS[value] : '');
+
 /** A filled belt tooth, an open ring, or a ring half filled: each its own silhouette. */
 export function InterferenceMark({ value, size = 14 }: { value: Interference; size?: number }) {
   if (!value) return <span className="no-mark" style={{ width: size }} />;

@@ -130,7 +130,7 @@ describe('the board', () => {
     served();
     show(<Board />, '/board', true);
     const words =
-      /SKR 418 D promise 6.0 h, Calder Dunlin 1.6, from Tue 1 Dec 13:00 to Wed 2 Dec 10:00/;
+      /SKR 418 D interference engine promise 6.0 h, Calder Dunlin 1.6, from Tue 1 Dec 13:00 to Wed 2 Dec 10:00/;
     expect(await screen.findAllByRole('button', { name: words })).toHaveLength(3);
     expect(screen.getByText('Post 2 of 2')).toBeTruthy();
     const hanging = screen.getByRole('button', { name: /SKR 207 K .*56 days over, waits/ });

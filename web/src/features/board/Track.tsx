@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { Schemas } from '../../api/client';
 import { DAY, labels, nights, pieces, sideNames, slotWidth, xOf } from '../../drawing/boardTracks';
-import { InterferenceMark } from '../../drawing/marks';
+import { InterferenceMark, interferenceWords } from '../../drawing/marks';
 import { formatHours, formatTime, formatWeekday } from '../../shared/format';
 import { dayClass, perDay, type Carried, type Props } from './boardParts';
 import type { Block, Board } from './boardQueries';
@@ -139,9 +139,9 @@ const onlyClosedDays = (board: Board, span: Schemas['Span']) =>
 const noteOf = (b: Block) =>
   `${b.work === 'PLANNED' ? '' : `${WORK[b.work]} `}${formatHours(b.minutes)} h`;
 
-/** Begins with what is written on the bar, so that whoever says it aloud is understood. */
+/** Begins with what stands on the bar, its mark in words, so that whoever says it aloud is understood. */
 const barWords = (b: Block) =>
-  `${b.registration} ${noteOf(b)}, ${b.makeModel}, ${b.work === 'PLANNED' ? 'planned ' : ''}from ${formatWeekday(b.startsAt)} ${formatTime(b.startsAt)} to ${formatWeekday(b.endsAt)} ${formatTime(b.endsAt)}${b.clash.length > 0 ? `. ${b.clash.join(' ')}` : ''}`;
+  `${[b.registration, interferenceWords(b.interference), noteOf(b)].filter(Boolean).join(' ')}, ${b.makeModel}, ${b.work === 'PLANNED' ? 'planned ' : ''}from ${formatWeekday(b.startsAt)} ${formatTime(b.startsAt)} to ${formatWeekday(b.endsAt)} ${formatTime(b.endsAt)}${b.clash.length > 0 ? `. ${b.clash.join(' ')}` : ''}`;
 
 function BarOnTrack({
   block: b,

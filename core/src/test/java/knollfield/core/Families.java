@@ -255,6 +255,12 @@ public final class Families {
 
     /** {@code family} with {@code more} items behind its own. */
     public static EngineFamily with(EngineFamily family, Item... more) {
+        return withItems(
+                family, Stream.concat(family.items().stream(), Stream.of(more)).toList());
+    }
+
+    /** {@code family} with other items in place of its own. */
+    public static EngineFamily withItems(EngineFamily family, List<Item> items) {
         return new EngineFamily(
                 family.code(),
                 family.name(),
@@ -270,7 +276,7 @@ public final class Families {
                 family.blankingPlugs(),
                 family.coolantLitres(),
                 family.path().orElseThrow(),
-                Stream.concat(family.items().stream(), Stream.of(more)).toList(),
+                items,
                 family.accessSteps(),
                 family.joints(),
                 family.repair(),

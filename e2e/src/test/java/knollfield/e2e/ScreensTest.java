@@ -61,7 +61,7 @@ class ScreensTest {
         "backups, /setup/backups, Backup"
     })
     void placesHoldTogetherAt1280By800EnlargedTwiceAndOnAPhone(String screen, String path, String words) {
-        Page page = BROWSER.window("ines", 1280, 800);
+        Page page = BROWSER.lookingRound("ines");
         page.navigate(BROWSER.address() + path);
         assertThat(page.getByText(words).first()).isVisible();
         page.waitForTimeout(300);

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import knollfield.app.job.Job;
 import knollfield.app.job.Jobs;
 import knollfield.app.job.card.Cards;
@@ -112,6 +113,13 @@ public class Boards {
     /** What taking that place would mean; changes nothing. */
     public Answer ask(long jobId, Wanted wanted) {
         return answer(cases.now(), jobId, wanted, false);
+    }
+
+    /** The first of {@code wanted} that breaks nothing; empty where each does. */
+    public Optional<Wanted> firstThatFits(long jobId, Stream<Wanted> wanted) {
+        BoardCases.Gathered now = cases.now();
+        return wanted.filter(w -> answer(now, jobId, w, false).broken().isEmpty())
+                .findFirst();
     }
 
     private Answer answer(BoardCases.Gathered gathered, long jobId, Wanted wanted, boolean promised) {

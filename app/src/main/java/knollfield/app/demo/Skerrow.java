@@ -19,6 +19,8 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import knollfield.app.away.Absence;
 import knollfield.app.away.Absences;
 import knollfield.app.board.Boards;
@@ -586,16 +588,13 @@ class Skerrow implements SmartInitializingSingleton {
     }
 
     private void placeInTheNextDays(long jobId, boolean promised) {
-        for (int step = 0; step < 9; step++) {
-            LocalDate day = workingDay(clock.today(), step);
-            for (int slot : new int[] {0, 8, 4, 12}) {
-                Boards.Wanted wanted = new Boards.Wanted(null, null, day, Ruler.USUAL_TIMES.get(slot));
-                if (boards.ask(jobId, wanted).broken().isEmpty()) {
-                    boards.place(jobId, wanted, promised, jobs.get(jobId).version());
-                    return;
-                }
-            }
-        }
+        boards.firstThatFits(
+                        jobId,
+                        IntStream.range(0, 9)
+                                .mapToObj(step -> workingDay(clock.today(), step))
+                                .flatMap(day -> Stream.of(0, 8, 4, 12)
+                                        .map(slot -> new Boards.Wanted(null, null, day, Ruler.USUAL_TIMES.get(slot)))))
+                .ifPresent(w -> boards.place(jobId, w, promised, jobs.get(jobId).version()));
     }
 
     /** A vehicle that was promised for the last working day and did not come. */

@@ -25,8 +25,8 @@ import knollfield.app.vehicle.VehicleChanged;
 import knollfield.app.vehicle.VehicleHistory;
 import knollfield.app.vehicle.VehicleService;
 import knollfield.app.vehicle.VehiclesChanged;
-import knollfield.core.bundle.Bundle;
 import knollfield.core.bundle.BundleRules;
+import knollfield.core.bundle.UsualJobs;
 import knollfield.core.due.DueEngine;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.SetAside;
@@ -41,6 +41,7 @@ import knollfield.core.risk.Careful;
 import knollfield.core.risk.Consequence;
 import knollfield.core.risk.DeskOrder;
 import knollfield.core.risk.Exposure;
+import knollfield.core.risk.WearModels;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -70,6 +71,7 @@ public class Forecasts {
     private final WorkshopClock clock;
     private final Object computing = new Object();
     private volatile @Nullable Snapshot snapshot;
+    private volatile UsualJobs usualJobs = new UsualJobs();
     private volatile boolean stale;
     private volatile boolean old;
     private volatile Instant notBefore = Instant.EPOCH;
@@ -96,6 +98,13 @@ public class Forecasts {
 
         List<VehicleHistory> histories() {
             return states.values().stream().map(VehicleState::history).toList();
+        }
+    }
+
+    /** What all vehicles are judged by, made ready once for them. */
+    private record Rules(Workshop workshop, WearModels wear) {
+        static Rules of(Workshop workshop) {
+            return new Rules(workshop, workshop.wearModels());
         }
     }
 
@@ -249,7 +258,8 @@ public class Forecasts {
                 return;
             }
             vehicles.historyForForecast(event.vehicleId()).ifPresent(h -> {
-                known.states().put(event.vehicleId(), judge(h, known.classes(), settings.get(), known.today()));
+                known.states()
+                        .put(event.vehicleId(), judge(h, known.classes(), Rules.of(settings.get()), known.today()));
                 known.sorted().list = null;
             });
         }
@@ -269,7 +279,11 @@ public class Forecasts {
                                             .fleet()
                                             .filter(f -> f.id() == fleet.id())
                                             .isPresent()
-                                    ? judge(s.history().of(fleet), known.classes(), settings.get(), known.today())
+                                    ? judge(
+                                            s.history().of(fleet),
+                                            known.classes(),
+                                            Rules.of(settings.get()),
+                                            known.today())
                                     : s));
             known.sorted().list = null;
         }
@@ -383,6 +397,8 @@ public class Forecasts {
 
     private Snapshot compute(
             List<VehicleHistory> histories, Workshop workshop, Map<String, UsageClass> assumed, LocalDate today) {
+        // those of books that are no longer in force go with the figures they were for
+        usualJobs = new UsualJobs();
         Map<String, List<List<Reading>>> chains = new HashMap<>();
         // in one order, so that what a class learns does not differ in its last digit
         List<VehicleHistory> byId = histories.stream()
@@ -402,8 +418,9 @@ public class Forecasts {
         Map<String, ClassLearning> classes = assumed.values().stream()
                 .map(c -> ClassLearning.of(c, chains.getOrDefault(c.code(), List.of())))
                 .collect(Collectors.toMap(c -> c.assumed().code(), Function.identity()));
+        Rules rules = Rules.of(workshop);
         Map<Long, VehicleState> states = histories.parallelStream()
-                .map(h -> judge(h, classes, workshop, today))
+                .map(h -> judge(h, classes, rules, today))
                 .collect(Collectors.toConcurrentMap(s -> s.vehicle().id(), Function.identity()));
         return new Snapshot(clock.instant(), today, classes, new ConcurrentHashMap<>(states), new Sorted());
     }
@@ -426,15 +443,15 @@ public class Forecasts {
      * keeps the others from being judged.
      */
     private VehicleState judge(
-            VehicleHistory history, Map<String, ClassLearning> classes, Workshop workshop, LocalDate today) {
+            VehicleHistory history, Map<String, ClassLearning> classes, Rules rules, LocalDate today) {
         try {
-            return state(history, history.facts(inForce(classes, history)), workshop, today);
+            return state(history, history.facts(inForce(classes, history)), rules, today);
         } catch (RuntimeException e) {
             LOG.warn("vehicle {} cannot be judged", history.vehicle().id(), e);
             for (Unjudged.Part part : Unjudged.Part.values()) {
                 VehicleHistory without = Unjudged.without(history, part, today);
                 try {
-                    return state(without, without.facts(inForce(classes, without)), workshop, today)
+                    return state(without, without.facts(inForce(classes, without)), rules, today)
                             .unjudged(history, part);
                 } catch (RuntimeException again) {
                     LOG.debug("nor without {}", part, again);
@@ -451,10 +468,11 @@ public class Forecasts {
     /** The vehicle as it stood on the morning of a day gone by, judged as vehicles are today. */
     public VehicleState on(VehicleState now, LocalDate day) {
         VehicleHistory then = now.history().on(day);
-        return state(then, then.facts(now.facts().usage()), settings.get(), day);
+        return state(then, then.facts(now.facts().usage()), Rules.of(settings.get()), day);
     }
 
-    private VehicleState state(VehicleHistory history, VehicleFacts facts, Workshop workshop, LocalDate today) {
+    private VehicleState state(VehicleHistory history, VehicleFacts facts, Rules rules, LocalDate today) {
+        Workshop workshop = rules.workshop();
         Optional<EngineFamily> family =
                 history.vehicle().familyCode().flatMap(book::find).map(VersionedFamily::family);
         VehicleForecast forecast = DueEngine.forecast(facts, family, workshop.policy(), workshop.odometer(), today);
@@ -480,24 +498,23 @@ public class Forecasts {
                     search,
                     Optional.empty());
         }
-        Bundle usual = BundleRules.bundle(family.get(), forBundle(history, facts, forecast), Set.of());
-        long planned = usual.partsMinor() + usual.labourMinor(workshop.labourRateMinor());
+        UsualJobs.Usual usual = usualJobs.of(family.get(), forBundle(history, facts, forecast));
+        long planned = usual.plannedMinor(workshop.labourRateMinor());
         Consequence consequence =
                 Consequence.of(family.get(), history.vehicle().valueMinor(), planned, workshop.costs());
         Exposure.Stake stake = stake(workshop, consequence, planned);
-        Careful.Judged careful = workshop.careful()
-                .judged(forecast, facts, workshop.policy(), workshop.wearModels(), stake, usual.items());
+        Careful.Judged careful =
+                workshop.careful().judged(forecast, facts, workshop.policy(), rules.wear(), stake, usual.items());
         int horizon = workshop.policy().horizonDays();
         VehicleForecast judged =
                 history.forward().map(f -> f.on(careful.forecast(), horizon)).orElse(careful.forecast());
-        Optional<Exposure> week =
-                Exposure.ofAWeek(judged, facts.firstRegistered(), evidence, workshop.wearModels(), stake);
+        Optional<Exposure> week = Exposure.ofAWeek(judged, facts.firstRegistered(), evidence, rules.wear(), stake);
         return new VehicleState(
                 history,
                 facts,
                 family,
                 judged,
-                usual.labour().minutes(),
+                usual.minutes(),
                 planned,
                 Optional.of(consequence),
                 usual.items(),

@@ -90,12 +90,13 @@ class EngineFamilyRepository {
     }
 
     private VersionedFamily versioned(ResultSet rs, int row) throws SQLException {
+        String body = rs.getString("body");
         return new VersionedFamily(
-                families.stored(rs.getString("body")),
+                families.stored(body),
                 rs.getInt("version"),
                 rs.getString("changed_by"),
                 rs.getObject("changed_at", OffsetDateTime.class).toInstant(),
                 rs.getString("note"),
-                !families.saysHowItIsBuilt(rs.getString("body")));
+                !families.saysHowItIsBuilt(body));
     }
 }

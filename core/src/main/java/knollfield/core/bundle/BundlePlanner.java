@@ -18,6 +18,7 @@ import knollfield.core.bundle.BundleRules.Vehicle;
 import knollfield.core.bundle.BundleRules.Verdict;
 import knollfield.core.clock.ClockStart;
 import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.VehicleForecast;
 import knollfield.core.engine.AccessStep;
@@ -425,8 +426,9 @@ public final class BundlePlanner {
     }
 
     private double chance(WearModel model, ClockStart start, Limit limit, LocalDate from, LocalDate to, int factor) {
-        double then = Exposure.cumulativeHazard(model, start, limit, outlook.forecast(), from);
-        double later = Exposure.cumulativeHazard(model, start, limit, outlook.forecast(), to);
+        LimitClock clock = new LimitClock(start, limit);
+        double then = Exposure.cumulativeHazard(model, clock, outlook.forecast(), from);
+        double later = Exposure.cumulativeHazard(model, clock, outlook.forecast(), to);
         return WearModel.chanceBetween(then, later, factor);
     }
 

@@ -31,18 +31,6 @@ public record Limit(OptionalInt km, OptionalInt months) {
         return new Limit(OptionalInt.of(km), OptionalInt.empty());
     }
 
-    /**
-     * Share of the age limit used on {@code day} by what began at {@code start}, in calendar days; zero or more, empty
-     * without an age limit.
-     */
-    public OptionalDouble ageUsed(LocalDate start, LocalDate day) {
-        if (months.isEmpty()) {
-            return OptionalDouble.empty();
-        }
-        double span = ChronoUnit.DAYS.between(start, ageEnd(start).get());
-        return OptionalDouble.of(Math.max(0, ChronoUnit.DAYS.between(start, day)) / span);
-    }
-
     /** The day on which what began at {@code start} reaches the age limit; empty without one. */
     public Optional<LocalDate> ageEnd(LocalDate start) {
         return months.isPresent() ? Optional.of(start.plusMonths(months.getAsInt())) : Optional.empty();

@@ -9,7 +9,30 @@ import java.util.OptionalDouble;
  *
  * <p>The distance since the start is the asker's: read, projected or with idling, as the question wants it.
  */
-public record LimitClock(ClockStart start, Limit limit) {
+public final class LimitClock {
+
+    private final ClockStart start;
+    private final Limit limit;
+    private final Optional<LocalDate> ageEnd;
+    // worked out once: a vehicle's days are gone through one by one
+    private final long startDay;
+    private final double ageDays;
+
+    public LimitClock(ClockStart start, Limit limit) {
+        this.start = start;
+        this.limit = limit;
+        this.ageEnd = limit.ageEnd(start.date());
+        this.startDay = start.date().toEpochDay();
+        this.ageDays = ageEnd.map(end -> end.toEpochDay() - startDay).orElse(1L);
+    }
+
+    public ClockStart start() {
+        return start;
+    }
+
+    public Limit limit() {
+        return limit;
+    }
 
     /** Share of the distance limit that {@code usedKm} since the start is; zero or more, empty without a distance limit. */
     public OptionalDouble distanceUsed(double usedKm) {
@@ -18,7 +41,9 @@ public record LimitClock(ClockStart start, Limit limit) {
 
     /** Share of the age limit used on {@code day}, in calendar days; zero or more, empty without an age limit. */
     public OptionalDouble ageUsed(LocalDate day) {
-        return limit.ageUsed(start.date(), day);
+        return ageEnd.isPresent()
+                ? OptionalDouble.of(Math.max(0, day.toEpochDay() - startDay) / ageDays)
+                : OptionalDouble.empty();
     }
 
     /** The larger of the two shares, zero or more. */
@@ -29,12 +54,12 @@ public record LimitClock(ClockStart start, Limit limit) {
     /** True where neither limit has been reached on {@code day} with {@code usedKm} since the start. */
     public boolean isInside(double usedKm, LocalDate day) {
         return (limit.km().isEmpty() || usedKm < limit.km().getAsInt())
-                && ageEnd().filter(end -> !day.isBefore(end)).isEmpty();
+                && (ageEnd.isEmpty() || day.isBefore(ageEnd.get()));
     }
 
     /** The day on which the age limit is reached; empty without one. */
     public Optional<LocalDate> ageEnd() {
-        return limit.ageEnd(start.date());
+        return ageEnd;
     }
 
     /** The day on which {@code share} of the age limit is used, to the nearest whole day; empty without one. */

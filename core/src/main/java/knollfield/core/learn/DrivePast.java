@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import knollfield.core.clock.ClockStart;
 import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.odometer.Reading;
 import knollfield.core.odometer.ReadingChain;
 import knollfield.core.odometer.ReadingSource;
@@ -128,7 +129,8 @@ public record DrivePast(
                         .orElse(readings.last().orElseThrow().km())
                 - start.km()
                 + idleKmPerYear * years;
-        return new LimitsUsed(limit.distanceUsed(km), limit.ageUsed(start.date(), day));
+        LimitClock clock = new LimitClock(start, limit);
+        return new LimitsUsed(clock.distanceUsed(km), clock.ageUsed(day));
     }
 
     private LimitsUsed perYear() {

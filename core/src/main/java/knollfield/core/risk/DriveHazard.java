@@ -63,8 +63,9 @@ public final class DriveHazard {
     /**
      * One item.
      *
-     * @param start where its clocks began; empty where nobody knows
-     * @param limit its own, or that of the belt where it has none; empty where the drive itself has none
+     * @param clock from where it began, or from first registration where nobody knows, against its own limit or that of the
+     *     belt; empty where the drive itself has none
+     * @param known somebody knows where it began
      * @param share of the drive's failures, 0 to 1
      * @param factor by which findings multiply the growth of its hazard, 1 to 10
      * @param delayYears the shortest mean delay of what was found on it; empty without one
@@ -72,8 +73,8 @@ public final class DriveHazard {
      */
     private record Life(
             Item item,
-            Optional<ClockStart> start,
-            Optional<Limit> limit,
+            Optional<LimitClock> clock,
+            boolean known,
             WearModel wear,
             double share,
             int factor,
@@ -81,7 +82,7 @@ public final class DriveHazard {
             double soFar) {
 
         boolean isUnknown() {
-            return start.isEmpty() && limit.isPresent();
+            return !known && clock.isPresent();
         }
     }
 
@@ -94,14 +95,12 @@ public final class DriveHazard {
     private record Unknown(double original, double renewedYears) {}
 
     private final VehicleForecast forecast;
-    private final ClockStart registration;
     private final List<Life> lives;
     private final Optional<Unknown> unknown;
     private final double kmPerYear;
 
-    private DriveHazard(VehicleForecast forecast, LocalDate firstRegistered, List<Life> lives, double stillOriginal) {
+    private DriveHazard(VehicleForecast forecast, List<Life> lives, double stillOriginal) {
         this.forecast = forecast;
-        this.registration = ClockStart.atFirstRegistration(firstRegistered);
         this.lives = List.copyOf(lives);
         this.kmPerYear = forecast.projection().rate().kmPerYear() + forecast.idleKmPerYear();
         this.unknown = lives.stream().anyMatch(Life::isUnknown) ? Optional.of(weigh(stillOriginal)) : Optional.empty();
@@ -134,26 +133,27 @@ public final class DriveHazard {
             delayed |= delay.isPresent();
             Optional<ClockStart> start = start(i, drive, forecast, firstRegistered);
             // a pump's limits say nothing of a chain that has none
-            Optional<Limit> limit =
-                    drive.isEmpty() || i.inspection() || i.limit().isEmpty() ? drive : i.limit();
+            Optional<LimitClock> clock = (drive.isEmpty()
+                                    || i.inspection()
+                                    || i.limit().isEmpty()
+                            ? drive
+                            : i.limit())
+                    .map(l -> new LimitClock(start.orElse(registration), l));
             WearModel model = wear.of(i.item().kind());
             lives.add(new Life(
                     i.item(),
-                    start,
-                    limit,
+                    clock,
+                    start.isPresent(),
                     model,
                     shares.of(i.item()),
                     factor(i.item(), taking, open),
                     delay,
-                    limit.isEmpty()
-                            ? 0
-                            : Exposure.cumulativeHazard(
-                                    model, start.orElse(registration), limit.get(), forecast, forecast.today())));
+                    clock.map(c -> Exposure.cumulativeHazard(model, c, forecast, forecast.today()))
+                            .orElse(0.0)));
         }
         return drive.isEmpty() && !delayed
                 ? Optional.empty()
-                : Optional.of(new DriveHazard(
-                        forecast, firstRegistered, lives, wear.also().stillOriginal()));
+                : Optional.of(new DriveHazard(forecast, lives, wear.also().stillOriginal()));
     }
 
     /**
@@ -223,18 +223,29 @@ public final class DriveHazard {
         return 1 - outlasts(of, until) * Math.exp(-delayed);
     }
 
-    /**
-     * Cumulative hazard of wear from today to {@code day} over those of its items that {@code renewed} names, findings'
-     * factors and trips included, delays not.
-     */
-    public double wear(Set<String> renewed, LocalDate day) {
+    /** Wear of some of its items, findings' factors and trips included, delays not. */
+    interface Wear {
+        /** Cumulative hazard from today to {@code day}. */
+        double until(LocalDate day);
+    }
+
+    /** Wear of those of its items that {@code renewed} names. */
+    Wear wear(Set<String> renewed) {
         List<Life> of = new ArrayList<>(lives.size());
         for (Life life : lives) {
             if (renewed.contains(life.item().code())) {
                 of.add(life);
             }
         }
-        return -Math.log(outlasts(of, day));
+        return day -> -Math.log(outlasts(of, day));
+    }
+
+    /**
+     * Cumulative hazard of wear from today to {@code day} over those of its items that {@code renewed} names, findings'
+     * factors and trips included, delays not.
+     */
+    public double wear(Set<String> renewed, LocalDate day) {
+        return wear(renewed).until(day);
     }
 
     /** True where a day later never wears less than the day before: nothing unknown, and no journey to come. */
@@ -251,8 +262,8 @@ public final class DriveHazard {
     public FreshSet fresh(Set<String> renewed) {
         FreshSet set = FreshSet.at(kmPerYear);
         for (Life life : lives) {
-            if (renewed.contains(life.item().code()) && life.limit().isPresent()) {
-                set = set.with(life.wear(), life.share(), life.limit().get());
+            if (renewed.contains(life.item().code()) && life.clock().isPresent()) {
+                set = set.with(life.wear(), life.share(), life.clock().get().limit());
             }
         }
         return set;
@@ -275,18 +286,19 @@ public final class DriveHazard {
         double asRenewed = 0;
         double years = Math.max(0, Years.between(forecast.today(), until));
         for (Life life : of) {
-            if (life.limit().isEmpty()) {
+            if (life.clock().isEmpty()) {
                 continue;
             }
+            LimitClock clock = life.clock().get();
             double weight = life.factor() * life.share();
-            if (life.start().isPresent()) {
-                grown += weight * growth(life, life.start().get(), until);
+            if (life.known()) {
+                grown += weight * growth(life, clock, until);
             } else {
                 double span = unknown.orElseThrow().renewedYears();
                 double renewed = FreshSet.at(kmPerYear)
-                        .with(life.wear(), weight, life.limit().get())
+                        .with(life.wear(), weight, clock.limit())
                         .cumulative(span);
-                asOriginal += weight * growth(life, registration, until);
+                asOriginal += weight * growth(life, clock, until);
                 asRenewed += years * renewed / span;
             }
         }
@@ -294,10 +306,8 @@ public final class DriveHazard {
         return Math.exp(-grown) * (original * Math.exp(-asOriginal) + (1 - original) * Math.exp(-asRenewed));
     }
 
-    private double growth(Life life, ClockStart start, LocalDate until) {
-        Limit limit = life.limit().orElseThrow();
-        double later = Exposure.cumulativeHazard(life.wear(), start, limit, forecast, until);
-        return Math.max(0, later - life.soFar());
+    private double growth(Life life, LimitClock clock, LocalDate until) {
+        return Math.max(0, Exposure.cumulativeHazard(life.wear(), clock, forecast, until) - life.soFar());
     }
 
     /** Years of use, not of standing, from today to {@code until}. */
@@ -318,10 +328,10 @@ public final class DriveHazard {
             if (!life.isUnknown()) {
                 continue;
             }
-            Limit limit = life.limit().orElseThrow();
+            LimitClock clock = life.clock().orElseThrow();
+            Limit limit = clock.limit();
             lived += life.share() * life.soFar();
-            used = Math.max(
-                    used, new LimitClock(registration, limit).used(forecast.usedKm(registration, today), today));
+            used = Math.max(used, clock.used(forecast.usedKm(clock.start(), today), today));
             double perYear = Math.max(
                     limit.distanceUsed(kmPerYear).orElse(0), limit.agePerYear().orElse(0));
             interval = Math.min(interval, 1 / perYear);

@@ -21,20 +21,13 @@ public final class EarlyRenewal {
     private final LocalDate actBy;
     private final double perDayMinor;
     private final double beyondTheJob;
-    private final Optional<DriveHazard> hazard;
-    private final Set<String> renewed;
+    private final Optional<DriveHazard.Wear> wear;
 
-    private EarlyRenewal(
-            LocalDate actBy,
-            double perDayMinor,
-            double beyondTheJob,
-            Optional<DriveHazard> hazard,
-            Set<String> renewed) {
+    private EarlyRenewal(LocalDate actBy, double perDayMinor, double beyondTheJob, Optional<DriveHazard.Wear> wear) {
         this.actBy = actBy;
         this.perDayMinor = perDayMinor;
         this.beyondTheJob = beyondTheJob;
-        this.hazard = hazard;
-        this.renewed = renewed;
+        this.wear = wear;
     }
 
     /**
@@ -63,14 +56,15 @@ public final class EarlyRenewal {
         Optional<Double> perDay = hazard.flatMap(
                 h -> MarginalRule.of(h, renewed, costs, forecast.today(), last).perDayMinor());
         if (perDay.isPresent()) {
-            return Optional.of(new EarlyRenewal(last, perDay.get(), costs.beyondTheJob(), hazard, renewed));
+            return Optional.of(
+                    new EarlyRenewal(last, perDay.get(), costs.beyondTheJob(), hazard.map(h -> h.wear(renewed))));
         }
         LocalDate began = forecast.deciding()
                 .flatMap(ItemForecast::start)
                 .map(ClockStart::date)
                 .orElse(firstRegistered);
         double life = Math.max(Years.DAYS, ChronoUnit.DAYS.between(began, last));
-        return Optional.of(new EarlyRenewal(last, stake.plannedJobMinor() / life, 0, Optional.empty(), renewed));
+        return Optional.of(new EarlyRenewal(last, stake.plannedJobMinor() / life, 0, Optional.empty()));
     }
 
     /** What renewing on {@code day} gives away, minor units; zero from the act-by day on, and where it gives nothing away. */
@@ -78,8 +72,8 @@ public final class EarlyRenewal {
         if (!day.isBefore(actBy)) {
             return 0;
         }
-        double risk = hazard.map(h -> beyondTheJob * (h.wear(renewed, actBy) - h.wear(renewed, day)))
-                .orElse(0.0);
+        double risk =
+                wear.map(w -> beyondTheJob * (w.until(actBy) - w.until(day))).orElse(0.0);
         return Math.max(0, perDayMinor * ChronoUnit.DAYS.between(day, actBy) - risk);
     }
 }

@@ -5,8 +5,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import knollfield.core.clock.ClockStart;
-import knollfield.core.clock.Limit;
+import knollfield.core.clock.LimitClock;
 import knollfield.core.due.Evidence;
 import knollfield.core.due.ItemForecast;
 import knollfield.core.due.Status;
@@ -192,10 +191,9 @@ public record Exposure(
         return DriveHazard.factor(item, limited, List.copyOf(evidence));
     }
 
-    /** Cumulative hazard on {@code day} of an item whose clocks began at {@code start}, at the median odometer. */
-    public static double cumulativeHazard(
-            WearModel wear, ClockStart start, Limit limit, VehicleForecast forecast, LocalDate day) {
-        return wear.cumulativeHazard(limit.distanceUsed(forecast.usedKm(start, day)), limit.ageUsed(start.date(), day));
+    /** Cumulative hazard on {@code day} of an item that wears by {@code clock}, at the median odometer. */
+    public static double cumulativeHazard(WearModel wear, LimitClock clock, VehicleForecast forecast, LocalDate day) {
+        return wear.cumulativeHazard(clock.distanceUsed(forecast.usedKm(clock.start(), day)), clock.ageUsed(day));
     }
 
     /** Kinds of item whose wear can be set in Setup: those that carry the drive. */

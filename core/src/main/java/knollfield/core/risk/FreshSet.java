@@ -3,6 +3,7 @@ package knollfield.core.risk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import knollfield.core.clock.Limit;
 
 /**
@@ -33,12 +34,13 @@ public final class FreshSet implements AgeReplacement.Wear {
     /** The greatest fraction of a limit that a year uses. */
     private final double limitsPerYear;
 
-    private final List<Power> powers;
+    private final Power[] powers;
 
     private FreshSet(double kmPerYear, double limitsPerYear, List<Power> powers) {
         this.kmPerYear = kmPerYear;
         this.limitsPerYear = limitsPerYear;
-        this.powers = List.copyOf(powers);
+        // an array: it is gone through thousands of times for one vehicle
+        this.powers = powers.toArray(Power[]::new);
     }
 
     /**
@@ -60,7 +62,7 @@ public final class FreshSet implements AgeReplacement.Wear {
         OptionalDouble distance = limit.distanceUsed(kmPerYear);
         OptionalDouble age = limit.agePerYear();
         double added = share * wear.cumulativeHazard(distance, age);
-        List<Power> all = new ArrayList<>(powers.size() + 1);
+        List<Power> all = new ArrayList<>(powers.length + 1);
         boolean joined = false;
         for (Power p : powers) {
             boolean same = p.shape() == wear.shape();
@@ -103,6 +105,6 @@ public final class FreshSet implements AgeReplacement.Wear {
 
     /** True where every part grows likelier to fail with age. */
     public boolean wearsOut() {
-        return powers.stream().allMatch(p -> p.shape() > 1);
+        return Stream.of(powers).allMatch(p -> p.shape() > 1);
     }
 }

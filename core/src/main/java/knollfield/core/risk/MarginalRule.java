@@ -55,7 +55,7 @@ public record MarginalRule(LocalDate actBy, Optional<Double> perDayMinor, double
             return new MarginalRule(book, Optional.empty(), 0);
         }
         Waiting waiting =
-                new Waiting(hazard, renewed, best.get().costPerUnit() / Years.DAYS, costs.beyondTheJob(), today);
+                new Waiting(hazard.wear(renewed), best.get().costPerUnit() / Years.DAYS, costs.beyondTheJob(), today);
         long last = ChronoUnit.DAYS.between(today, book);
         long day = hazard.onlyGrows() ? firstNotWorthIt(waiting, last) : greatest(waiting, last);
         return new MarginalRule(today.plusDays(day), Optional.of(waiting.perDay()), Math.max(0, waiting.gain(day)));
@@ -66,11 +66,10 @@ public record MarginalRule(LocalDate actBy, Optional<Double> perDayMinor, double
         return actBy.isAfter(today) && perDayMinor.isPresent() && gainMinor <= visitMinor;
     }
 
-    private record Waiting(
-            DriveHazard hazard, Set<String> renewed, double perDay, double beyondTheJob, LocalDate today) {
+    private record Waiting(DriveHazard.Wear wear, double perDay, double beyondTheJob, LocalDate today) {
 
         double gain(long days) {
-            return perDay * days - beyondTheJob * hazard.wear(renewed, today.plusDays(days));
+            return perDay * days - beyondTheJob * wear.until(today.plusDays(days));
         }
     }
 
