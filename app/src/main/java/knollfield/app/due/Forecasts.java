@@ -399,21 +399,18 @@ public class Forecasts {
             List<VehicleHistory> histories, Workshop workshop, Map<String, UsageClass> assumed, LocalDate today) {
         // those of books that are no longer in force go with the figures they were for
         usualJobs = new UsualJobs();
-        Map<String, List<List<Reading>>> chains = new HashMap<>();
         // in one order, so that what a class learns does not differ in its last digit
-        List<VehicleHistory> byId = histories.stream()
-                .sorted(Comparator.comparingLong(h -> h.vehicle().id()))
-                .toList();
-        for (VehicleHistory h : byId) {
-            try {
-                VehicleFacts facts = h.facts(assumedOf(assumed, h));
-                chains.computeIfAbsent(h.vehicle().usageClass(), c -> new ArrayList<>())
-                        .add(ReadingChain.of(facts.allReadings(), workshop.odometer())
-                                .kept());
-            } catch (RuntimeException e) {
-                // it teaches its class nothing; that it cannot be judged is said below
-                LOG.debug("vehicle {} teaches nothing", h.vehicle().id(), e);
-            }
+        List<Optional<Taught>> taught =
+                histories.stream()
+                        .sorted(Comparator.comparingLong(h -> h.vehicle().id()))
+                        .toList()
+                        .parallelStream()
+                        .map(h -> taught(h, workshop, assumed))
+                        .toList();
+        Map<String, List<List<Reading>>> chains = new HashMap<>();
+        for (Optional<Taught> t : taught) {
+            t.ifPresent(one -> chains.computeIfAbsent(one.usageClass(), c -> new ArrayList<>())
+                    .add(one.kept()));
         }
         Map<String, ClassLearning> classes = assumed.values().stream()
                 .map(c -> ClassLearning.of(c, chains.getOrDefault(c.code(), List.of())))
@@ -423,6 +420,22 @@ public class Forecasts {
                 .map(h -> judge(h, classes, rules, today))
                 .collect(Collectors.toConcurrentMap(s -> s.vehicle().id(), Function.identity()));
         return new Snapshot(clock.instant(), today, classes, new ConcurrentHashMap<>(states), new Sorted());
+    }
+
+    /** What a vehicle's readings teach about its class. */
+    private record Taught(String usageClass, List<Reading> kept) {}
+
+    private static Optional<Taught> taught(VehicleHistory history, Workshop workshop, Map<String, UsageClass> assumed) {
+        try {
+            VehicleFacts facts = history.facts(assumedOf(assumed, history));
+            return Optional.of(new Taught(
+                    history.vehicle().usageClass(),
+                    ReadingChain.of(facts.allReadings(), workshop.odometer()).kept()));
+        } catch (RuntimeException e) {
+            // it teaches its class nothing; that it cannot be judged is said with the others
+            LOG.debug("vehicle {} teaches nothing", history.vehicle().id(), e);
+            return Optional.empty();
+        }
     }
 
     private static UsageClass assumedOf(Map<String, UsageClass> classes, VehicleHistory history) {

@@ -73,7 +73,7 @@ public record VehicleHistory(
                 starts.put(r.itemCode(), start);
             }
             start.reading()
-                    .filter(s -> !counted.contains(s) && !isMarkedWrong(r.date(), r.km()))
+                    .filter(s -> !has(counted, s) && !isMarkedWrong(r.date(), r.km()))
                     .ifPresent(counted::add);
             if (r.betterPart()) {
                 better.add(r.itemCode());
@@ -93,6 +93,16 @@ public record VehicleHistory(
                         .toList(),
                 new VehicleFacts.Special(
                         vehicle.state(), vehicle.idleHoursPerYear(), vehicle.own(), vehicle.beltDateCode(), better));
+    }
+
+    /** As {@link List#contains}, which compares every part of every reading: of a feed's thousands few show this distance. */
+    private static boolean has(List<Reading> readings, Reading wanted) {
+        for (Reading r : readings) {
+            if (r.km() == wanted.km() && r.equals(wanted)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Where the clocks of a renewed item begin, in km since new whatever odometer showed them. */

@@ -1,6 +1,7 @@
 package knollfield.core.risk;
 
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * The age at which renewing before failure costs least per unit of life (R. E. Barlow and L. C. Hunter, "Optimum
@@ -30,6 +31,44 @@ public record AgeReplacement(double age, double costPerUnit) {
 
         /** h(age) = dH/dage. */
         double rate(double age);
+
+        /** Mean life that ends at {@code age} at the latest: ∫₀ᵃ exp(−H(u))du. */
+        default double life(double age) {
+            double panel = age / PANELS;
+            double sum = 0;
+            for (int i = 0; i < PANELS; i++) {
+                double middle = (i + 0.5) * panel;
+                for (int k = 0; k < X.length; k++) {
+                    double step = X[k] * panel / 2;
+                    sum += W[k] * (Math.exp(-cumulative(middle - step)) + Math.exp(-cumulative(middle + step)));
+                }
+            }
+            return sum * panel / 2;
+        }
+    }
+
+    /** Beyond it the terms of the series grow so large that they cancel. */
+    private static final double SERIES_UP_TO = 4;
+
+    /**
+     * ∫₀ᵃ exp(−H(u))du for H(u) = c·u^β, from exp's series taken term by term: a·Σ (−H(a))ⁿ/(n!·(βn + 1)), an incomplete gamma
+     * function (Abramowitz and Stegun 6.5.29).
+     *
+     * @param wear whose cumulative hazard is such a power
+     * @param shape β
+     */
+    static double lifeOfPower(Wear wear, double shape, double age, DoubleUnaryOperator otherwise) {
+        double hazard = wear.cumulative(age);
+        if (!(hazard < SERIES_UP_TO)) {
+            return otherwise.applyAsDouble(age);
+        }
+        double power = 1;
+        double sum = 1;
+        for (int n = 1; Math.abs(power) > 1e-18; n++) {
+            power *= -hazard / n;
+            sum += power / (shape * n + 1);
+        }
+        return age * sum;
     }
 
     /** A Weibull life. */
@@ -42,6 +81,11 @@ public record AgeReplacement(double age, double costPerUnit) {
         @Override
         public double rate(double age) {
             return shape / scale * Math.pow(age / scale, shape - 1);
+        }
+
+        @Override
+        public double life(double age) {
+            return lifeOfPower(this, shape, age, Wear.super::life);
         }
     }
 
@@ -133,24 +177,10 @@ public record AgeReplacement(double age, double costPerUnit) {
     /** C(T) for any T above zero. */
     public static double costPerUnit(Wear wear, double planned, double failure, double age) {
         double survives = Math.exp(-wear.cumulative(age));
-        return (planned * survives + failure * (1 - survives)) / life(wear, age);
+        return (planned * survives + failure * (1 - survives)) / wear.life(age);
     }
 
     private static double marginal(Wear wear, double age) {
-        return wear.rate(age) * life(wear, age) + Math.expm1(-wear.cumulative(age));
-    }
-
-    /** ∫₀ᵃ exp(−H(u))du. */
-    private static double life(Wear wear, double age) {
-        double panel = age / PANELS;
-        double sum = 0;
-        for (int i = 0; i < PANELS; i++) {
-            double middle = (i + 0.5) * panel;
-            for (int k = 0; k < X.length; k++) {
-                double step = X[k] * panel / 2;
-                sum += W[k] * (Math.exp(-wear.cumulative(middle - step)) + Math.exp(-wear.cumulative(middle + step)));
-            }
-        }
-        return sum * panel / 2;
+        return wear.rate(age) * wear.life(age) + Math.expm1(-wear.cumulative(age));
     }
 }

@@ -94,6 +94,13 @@ public final class FreshSet implements AgeReplacement.Wear {
         return sum;
     }
 
+    @Override
+    public double life(double years) {
+        return powers.length == 1
+                ? AgeReplacement.lifeOfPower(this, powers[0].shape(), years, AgeReplacement.Wear.super::life)
+                : AgeReplacement.Wear.super.life(years);
+    }
+
     public double kmPerYear() {
         return kmPerYear;
     }

@@ -175,12 +175,15 @@ class GateTest {
         assertThat(bench.state.completedAt()).isPresent();
     }
 
+    /** More of them with {@code -Dknollfield.walks=10000}. */
+    private static final int WALKS = Integer.getInteger("knollfield.walks", 3_000);
+
     @Test
     void noWalkOfValidActionsSignsACardWithAnOpenGate() {
         Random random = new Random(42);
         List<CardPlan> plans = cards().toList();
         int signed = 0;
-        for (int walk = 0; walk < 10_000; walk++) {
+        for (int walk = 0; walk < WALKS; walk++) {
             CardPlan plan = plans.get(walk % plans.size());
             Bench bench = new Bench(plan).started();
             int length = 40 + random.nextInt(140);
@@ -204,7 +207,7 @@ class GateTest {
             }
             assertThat(CardState.replay(plan, bench.entries)).isEqualTo(state);
         }
-        assertThat(signed).as("walks that reached a signature").isGreaterThan(500);
+        assertThat(signed).as("walks that reached a signature").isGreaterThan(WALKS / 20);
     }
 
     /** What somebody at a bench could press next. */
