@@ -294,6 +294,27 @@ class AskingTest {
     }
 
     @Test
+    void ofADayWithoutAPlaceTheOneThatIsNearestSaysWhy() {
+        PlanJob first = job(1, 16, 40, 100);
+        PlanJob second = needing(job(2, 16, 5, 0), "OST", 0, "");
+        // the first bay takes no such vehicle, the second one would do, but for who is busy in the third
+        Shop shop = shop(
+                5,
+                0,
+                List.of(technician(1, "Hedra Voss")),
+                List.of(bay(1, 0), bay(2, 1), bay(3, 1)),
+                List.of(set("CAL", 1), set("OST", 1)),
+                1);
+        Board board = Board.lay(
+                new PlanCase(shop, List.of(first, second)),
+                Map.of(1L, new Place(1, 3, 0), 2L, new Place(1, 2, 16)));
+
+        assertThat(text(Why.here(board, 2)))
+                .contains("2026-11-30: Hedra Voss has SKR 1 then, until Mon 30 Nov 17:00.")
+                .doesNotContain("Bay 1");
+    }
+
+    @Test
     void whyNotPlannedNamesTheOneRuleInTheWay() {
         PlanJob blocker = job(1, 80, 40, 100);
         PlanJob other = needing(job(2, 8, 5, 100), "OST", 0, "");
