@@ -19,8 +19,8 @@ public final class Why {
 
     private static final int SINGLE_RULES = 3;
 
-    /** Five technicians and four bays have as many in a hundred days of ten hours. */
-    private static final int MOST_PLACES = 40_000;
+    /** Five technicians and four bays have as many in fifty days of ten hours. */
+    private static final int MOST_PLACES = 20_000;
 
     /** Rules that say nothing about what is in the way. */
     private static final Set<Broken.Rule> OF_THE_RULER =
