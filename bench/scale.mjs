@@ -75,7 +75,8 @@ const megabytes = (server) =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))[1]) / 1024;
 
 async function figures(jar) {
-  const data = mkdtempSync(join(tmpdir(), 'scale-'));
+  const folder = mkdtempSync(join(tmpdir(), 'scale-'));
+  const data = join(folder, 'data');
   try {
     const first = await start(jar, data);
     let ask = await client();
@@ -103,7 +104,7 @@ async function figures(jar) {
       'memory (resident), MB': memory,
     };
   } finally {
-    rmSync(data, { recursive: true, force: true });
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 
