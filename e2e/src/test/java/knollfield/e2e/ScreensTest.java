@@ -100,7 +100,8 @@ class ScreensTest {
         assertThat(page.locator(".desk-dossier .title")).containsText(second);
         page.keyboard().press("Enter");
         assertThat(page.locator(".card-form .field-note")).containsText("“1o” is not a number");
-        page.locator(".row .who").first().click();
+        // beside the registration, which is a link
+        page.locator(".row .what").first().click();
         page.keyboard().press("?");
         assertThat(page.getByRole(AriaRole.DIALOG)).containsText("walk the list");
     }
