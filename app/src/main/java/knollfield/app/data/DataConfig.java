@@ -7,6 +7,7 @@ import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.transaction.PlatformTransactionManager;
 
 /** Opens the data. */
@@ -31,14 +32,23 @@ class DataConfig {
         return data.pool();
     }
 
+    /** It depends on the pool, so that it ends before the file is closed. */
     @Bean
-    Flusher flusher(DataSource dataSource) {
-        return new Flusher(dataSource);
+    Flusher flusher(OpenData data, DataSource dataSource) {
+        return new Flusher(beside(data.pool()));
     }
 
     @Bean
     PlatformTransactionManager transactionManager(DataSource dataSource, Flusher flusher, Disk disk) {
         return new Commits(dataSource, flusher, disk);
+    }
+
+    /**
+     * Connections to the same data that are not of the pool: whoever commits holds one of the pool's until the disk has it, so
+     * that what brings it there may not wait for one of them.
+     */
+    static DataSource beside(HikariDataSource pool) {
+        return new DriverManagerDataSource(pool.getJdbcUrl(), Database.USER, pool.getPassword());
     }
 
     static HikariDataSource pool(String url, String password) {

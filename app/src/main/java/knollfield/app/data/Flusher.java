@@ -27,6 +27,7 @@ final class Flusher implements AutoCloseable {
     private long failed;
     private boolean closed;
 
+    /** @param dataSource of connections that nobody who commits can hold ({@link DataConfig#beside}) */
     Flusher(DataSource dataSource) {
         this(dataSource, SYNC);
     }

@@ -20,6 +20,11 @@ import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.h2.store.fs.FileBase;
@@ -55,13 +60,55 @@ class PowerCutTest {
         }
     }
 
+    /** Ten connections, and as many that commit at the same moment, each holding one until the disk has it. */
+    @Test
+    void asManyAsThereAreConnectionsMayCommitAtOnce() throws Exception {
+        Path base = place.resolve("crowd");
+        try (HikariDataSource pool = DataConfig.pool("jdbc:h2:file:" + base, "");
+                Flusher flusher = new Flusher(DataConfig.beside(pool))) {
+            TransactionTemplate transaction =
+                    new TransactionTemplate(new Commits(pool, flusher, new Disk(new DataFolder(base), 0, 0)));
+            JdbcClient jdbc = JdbcClient.create(pool);
+            transaction.executeWithoutResult(
+                    t -> jdbc.sql("CREATE TABLE note (id INT PRIMARY KEY)").update());
+            int crowd = pool.getMaximumPoolSize();
+            CyclicBarrier together = new CyclicBarrier(crowd);
+            ExecutorService writers = Executors.newFixedThreadPool(crowd);
+            List<Future<?>> writes = new ArrayList<>();
+            for (int i = 0; i < crowd; i++) {
+                int id = i;
+                writes.add(writers.submit(() -> transaction.executeWithoutResult(t -> {
+                    jdbc.sql("INSERT INTO note VALUES (:id)").param("id", id).update();
+                    await(together);
+                })));
+            }
+            writers.shutdown();
+            for (Future<?> write : writes) {
+                // it waited half a minute for a connection that all of them held
+                write.get(20, TimeUnit.SECONDS);
+            }
+            assertThat(jdbc.sql("SELECT COUNT(*) FROM note")
+                            .query(Integer.class)
+                            .single())
+                    .isEqualTo(crowd);
+        }
+    }
+
+    private static void await(CyclicBarrier barrier) {
+        try {
+            barrier.await(10, TimeUnit.SECONDS);
+        } catch (Exception e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** Writes beside each other, cuts, opens what is left, and holds it against what was answered. */
     private static void round(Path base, Random random) throws Exception {
         Cuttable.pending.clear();
         Set<Integer> answered = ConcurrentHashMap.newKeySet();
         Path left = base.resolveSibling(base.getFileName() + "-left");
         try (HikariDataSource pool = DataConfig.pool("jdbc:h2:cut:" + base, "")) {
-            Flusher flusher = new Flusher(pool);
+            Flusher flusher = new Flusher(DataConfig.beside(pool));
             TransactionTemplate transaction =
                     new TransactionTemplate(new Commits(pool, flusher, new Disk(new DataFolder(base), 0, 0)));
             JdbcClient jdbc = JdbcClient.create(pool);

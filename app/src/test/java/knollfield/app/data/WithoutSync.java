@@ -11,7 +11,7 @@ import org.springframework.context.annotation.Bean;
 public class WithoutSync {
 
     @Bean
-    Flusher flusher(DataSource dataSource) {
-        return new Flusher(dataSource, "SELECT 1");
+    Flusher flusher(OpenData data, DataSource dataSource) {
+        return new Flusher(DataConfig.beside(data.pool()), "SELECT 1");
     }
 }
