@@ -306,8 +306,7 @@ class AskingTest {
                 List.of(set("CAL", 1), set("OST", 1)),
                 1);
         Board board = Board.lay(
-                new PlanCase(shop, List.of(first, second)),
-                Map.of(1L, new Place(1, 3, 0), 2L, new Place(1, 2, 16)));
+                new PlanCase(shop, List.of(first, second)), Map.of(1L, new Place(1, 3, 0), 2L, new Place(1, 2, 16)));
 
         assertThat(text(Why.here(board, 2)))
                 .contains("2026-11-30: Hedra Voss has SKR 1 then, until Mon 30 Nov 17:00.")
