@@ -1,7 +1,5 @@
 package knollfield.app.ahead;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -16,8 +14,6 @@ import knollfield.app.shared.Words;
 import knollfield.core.due.ItemForecast.Binding;
 import knollfield.core.explain.Fact;
 import knollfield.core.explain.Statement;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 
 /** The picture's twin in words, and its list as CSV. */
 final class AheadWords {
@@ -59,8 +55,7 @@ final class AheadWords {
     static String csv(List<CrossRow> rows, String currency) {
         String money = "_" + currency.toLowerCase(Locale.ROOT);
         int digits = Currency.getInstance(currency).getDefaultFractionDigits();
-        StringBuilder out = new StringBuilder();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(
                     csv,
                     "registration",
@@ -87,9 +82,6 @@ final class AheadWords {
                         BigDecimal.valueOf(Math.round(r.minutes() / 6.0), 1),
                         BigDecimal.valueOf(r.moneyMinor(), digits));
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
+        });
     }
 }

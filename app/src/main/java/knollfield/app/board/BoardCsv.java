@@ -1,13 +1,9 @@
 package knollfield.app.board;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import knollfield.app.shared.Cells;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 
 /** The board as CSV (RFC 4180): jobs with a place, then those that wait. */
 final class BoardCsv {
@@ -19,8 +15,7 @@ final class BoardCsv {
                 .collect(Collectors.toMap(TrackViews.TechnicianTrack::id, TrackViews.TechnicianTrack::name));
         Map<Long, String> bays =
                 board.bays().stream().collect(Collectors.toMap(TrackViews.BayTrack::id, TrackViews.BayTrack::name));
-        StringBuilder out = new StringBuilder();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(
                     csv,
                     "job",
@@ -67,9 +62,6 @@ final class BoardCsv {
                         w.minutes() / 60.0,
                         w.actBy());
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
+        });
     }
 }

@@ -105,9 +105,17 @@ final class Flusher implements AutoCloseable {
         }
     }
 
+    /** Returns when nothing of it holds the file any more. */
     @Override
-    public synchronized void close() {
-        closed = true;
-        notifyAll();
+    public void close() {
+        synchronized (this) {
+            closed = true;
+            notifyAll();
+        }
+        try {
+            thread.join();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

@@ -1,15 +1,9 @@
 package knollfield.app.desk;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
 import knollfield.app.shared.Cells;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
-import org.jspecify.annotations.Nullable;
 
 /** The Desk's list as CSV (RFC 4180), money in whole units of the currency. */
 final class DeskCsv {
@@ -17,9 +11,8 @@ final class DeskCsv {
     private DeskCsv() {}
 
     static String write(List<DeskRow> rows, String currency) {
-        StringBuilder out = new StringBuilder();
         int digits = Currency.getInstance(currency).getDefaultFractionDigits();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(
                     csv,
                     "registration",
@@ -51,16 +44,9 @@ final class DeskCsv {
                         r.note(),
                         r.recheck(),
                         r.waits(),
-                        money(r.exposurePerWeekMinor(), digits),
+                        Cells.money(r.exposurePerWeekMinor(), digits),
                         r.nextStepWords());
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
-    }
-
-    private static @Nullable BigDecimal money(@Nullable Long minor, int digits) {
-        return minor == null ? null : BigDecimal.valueOf(minor, digits);
+        });
     }
 }

@@ -1,13 +1,8 @@
 package knollfield.app.fleet;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.util.List;
 import knollfield.app.fleet.FleetPlaceViews.FleetVehicleView;
 import knollfield.app.shared.Cells;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 
 /** A fleet's vehicles by their months as CSV (RFC 4180), money in whole units of the currency. */
 final class FleetCsv {
@@ -16,8 +11,7 @@ final class FleetCsv {
 
     /** @param digits of the currency's minor unit, zero or more */
     static String write(List<FleetVehicleView> vehicles, int digits) {
-        StringBuilder out = new StringBuilder();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(
                     csv,
                     "month",
@@ -49,14 +43,11 @@ final class FleetCsv {
                         v.late(),
                         v.plannedOn(),
                         v.minutes(),
-                        BigDecimal.valueOf(v.lowMinor(), digits),
-                        BigDecimal.valueOf(v.likelyMinor(), digits),
-                        BigDecimal.valueOf(v.highMinor(), digits),
+                        Cells.money(v.lowMinor(), digits),
+                        Cells.money(v.likelyMinor(), digits),
+                        Cells.money(v.highMinor(), digits),
                         v.offRoadDays());
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
+        });
     }
 }

@@ -1,14 +1,8 @@
 package knollfield.app.month;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.util.List;
 import knollfield.app.month.MonthViews.SignedView;
 import knollfield.app.shared.Cells;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
-import org.jspecify.annotations.Nullable;
 
 /** The jobs of a month as CSV (RFC 4180), money in whole units of the currency. */
 final class MonthCsv {
@@ -17,8 +11,7 @@ final class MonthCsv {
 
     /** @param digits of the currency's minor unit, zero or more */
     static String write(List<SignedView> jobs, int digits) {
-        StringBuilder out = new StringBuilder();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(
                     csv,
                     "job",
@@ -52,18 +45,11 @@ final class MonthCsv {
                         v.timelinessWords(),
                         v.bookMinutes(),
                         v.takenMinutes(),
-                        amount(v.estimatedMinor(), digits),
-                        amount(v.takenMinor(), digits),
+                        Cells.money(v.estimatedMinor(), digits),
+                        Cells.money(v.takenMinor(), digits),
                         v.againId(),
                         v.againWhy());
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
-    }
-
-    private static @Nullable BigDecimal amount(@Nullable Long minor, int digits) {
-        return minor == null ? null : BigDecimal.valueOf(minor, digits);
+        });
     }
 }

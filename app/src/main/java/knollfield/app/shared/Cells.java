@@ -1,6 +1,8 @@
 package knollfield.app.shared;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Collection;
 import org.apache.commons.csv.CSVFormat;
@@ -34,6 +36,28 @@ public final class Cells {
 
     private static @Nullable Object safe(@Nullable Object cell) {
         return cell instanceof String text && begins(text, 0) ? "'" + text : cell;
+    }
+
+    /** Writes the rows of a list. */
+    @FunctionalInterface
+    public interface Rows {
+        void print(CSVPrinter csv) throws IOException;
+    }
+
+    /** A list as one text (RFC 4180). */
+    public static String list(Rows rows) {
+        StringBuilder out = new StringBuilder();
+        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+            rows.print(csv);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toString();
+    }
+
+    /** An amount in whole units of its currency, which has {@code digits} behind the point; nothing where there is none. */
+    public static @Nullable BigDecimal money(@Nullable Long minor, int digits) {
+        return minor == null ? null : BigDecimal.valueOf(minor, digits);
     }
 
     /** A text as it was before it went out. */

@@ -1,7 +1,5 @@
 package knollfield.app.stores;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -14,8 +12,6 @@ import knollfield.app.stores.StoresViews.OrderIn;
 import knollfield.app.stores.StoresViews.ShelfView;
 import knollfield.app.stores.StoresViews.ShortPart;
 import knollfield.app.stores.StoresViews.StoresView;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -46,8 +42,7 @@ class StoresController {
     /** What is short, as CSV. */
     @GetMapping(value = "/short.csv", produces = "text/csv")
     String shortCsv() {
-        StringBuilder out = new StringBuilder();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        return Cells.list(csv -> {
             Cells.print(csv, "part", "name", "pieces", "order_by", "here_if_ordered_today", "for");
             for (ShortPart s : view().shorts()) {
                 Cells.print(
@@ -59,10 +54,7 @@ class StoresController {
                         s.here(),
                         s.jobs().stream().map(ForJob::registration).collect(Collectors.joining(" ")));
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
+        });
     }
 
     @PostMapping("/orders")

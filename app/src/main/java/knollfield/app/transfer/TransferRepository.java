@@ -43,11 +43,12 @@ class TransferRepository {
                         """).query(String.class).single();
     }
 
-    /** Columns of a table in their order, without {@code apart}. */
+    /** Columns of a table in their order, without {@code apart} and those that follow from others. */
     List<String> columns(String table, List<String> apart) {
         return jdbc.sql("""
                         SELECT LOWER(column_name) FROM information_schema.columns
-                        WHERE table_schema = 'PUBLIC' AND LOWER(table_name) = :table ORDER BY ordinal_position
+                        WHERE table_schema = 'PUBLIC' AND LOWER(table_name) = :table AND is_generated = 'NEVER'
+                        ORDER BY ordinal_position
                         """).param("table", table).query(String.class).list().stream()
                 .filter(c -> !apart.contains(c))
                 .toList();

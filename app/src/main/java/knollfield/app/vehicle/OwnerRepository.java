@@ -173,20 +173,16 @@ class OwnerRepository {
     /** An owner of that name who has that number; where it is none, one of that name who has none. */
     Optional<Long> named(String name, String phone) {
         String digits = PhoneNumber.digits(phone);
-        // by the number first: that has an index
-        String sql = digits.isEmpty() ? """
-                SELECT o.id
-                FROM owner o
-                WHERE NOT EXISTS (SELECT 1 FROM owner_phone p WHERE p.owner_id = o.id)
-                """ : """
-                SELECT o.id
-                FROM owner_phone p
-                JOIN owner o ON o.id = p.owner_id
-                WHERE p.digits = :digits
-                """;
-        return jdbc.sql(
-                        sql
-                                + " AND LOWER(TRIM(o.name)) = :name AND o.merged_into IS NULL ORDER BY o.id FETCH FIRST 1 ROW ONLY")
+        String number = digits.isEmpty()
+                ? "NOT EXISTS (SELECT 1 FROM owner_phone p WHERE p.owner_id = o.id)"
+                : "EXISTS (SELECT 1 FROM owner_phone p WHERE p.owner_id = o.id AND p.digits = :digits)";
+        return jdbc.sql("""
+                        SELECT o.id
+                        FROM owner o
+                        WHERE o.name_key = :name AND o.merged_into IS NULL AND %s
+                        ORDER BY o.id
+                        FETCH FIRST 1 ROW ONLY
+                        """.formatted(number))
                 .param("name", name.strip().toLowerCase(Locale.ROOT))
                 .param("digits", digits)
                 .query(Long.class)

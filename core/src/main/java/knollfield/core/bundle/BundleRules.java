@@ -109,13 +109,18 @@ public final class BundleRules {
     public static Bundle bundle(EngineFamily family, Vehicle vehicle, Collection<String> chosen) {
         Scope scope = Scope.whole(family);
         Map<String, Verdict> verdicts = verdicts(family, vehicle, scope);
+        return assemble(family, vehicle, scope, verdicts, in(verdicts, chosen));
+    }
+
+    /** Codes of what is required, and of the offered items those in {@code chosen}, in the book's order. */
+    static Set<String> in(Map<String, Verdict> verdicts, Collection<String> chosen) {
         Set<String> in = new LinkedHashSet<>();
         verdicts.forEach((code, v) -> {
             if (v.rule == Rule.REQUIRED || (v.rule == Rule.OFFERED && chosen.contains(code))) {
                 in.add(code);
             }
         });
-        return assemble(family, vehicle, scope, verdicts, in);
+        return in;
     }
 
     /** The job made of {@code in} and what follows from it; adds the coolant to {@code in} where a joint calls for it. */

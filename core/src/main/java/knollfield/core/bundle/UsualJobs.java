@@ -1,10 +1,8 @@
 package knollfield.core.bundle;
 
-import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import knollfield.core.bundle.BundleLine.Rule;
 import knollfield.core.bundle.BundleRules.Scope;
 import knollfield.core.bundle.BundleRules.Verdict;
 import knollfield.core.engine.EngineFamily;
@@ -56,12 +54,7 @@ public final class UsualJobs {
     public Usual of(EngineFamily family, BundleRules.Vehicle vehicle) {
         Scope scope = Scope.whole(family);
         Map<String, Verdict> verdicts = BundleRules.verdicts(family, vehicle, scope);
-        Set<String> in = new LinkedHashSet<>();
-        verdicts.forEach((code, v) -> {
-            if (v.rule() == Rule.REQUIRED) {
-                in.add(code);
-            }
-        });
+        Set<String> in = BundleRules.in(verdicts, Set.of());
         return known.computeIfAbsent(
                 new Key(family, vehicle.equipment(), Set.copyOf(in)),
                 k -> new Usual(BundleRules.assemble(family, vehicle, scope, verdicts, in)));
